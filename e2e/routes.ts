@@ -1,0 +1,60 @@
+/** Every route of the application with an address in it; a test compares this list with the folders of `app`. */
+export interface Route {
+  /** Folder under `src/app`, groups in brackets left out. */
+  readonly folder: string;
+  readonly method: 'GET' | 'POST';
+  /** Address, with the ids of a shop's own rows filled in. */
+  readonly path: (ids: { readonly job: string }) => string;
+  /** Open to anybody, for every signed-in person alike, or about one shop's row. */
+  readonly reach: 'public' | 'shop' | 'row';
+  readonly body?: (ids: { readonly job: string }) => unknown;
+}
+
+export const ROUTES: readonly Route[] = [
+  { folder: '', method: 'GET', path: () => '/', reach: 'shop' },
+  { folder: 'sign-in', method: 'GET', path: () => '/sign-in', reach: 'public' },
+  { folder: 'jobs/new', method: 'GET', path: () => '/jobs/new', reach: 'shop' },
+  { folder: 'jobs/[job]', method: 'GET', path: ({ job }) => `/jobs/${job}`, reach: 'row' },
+  { folder: 'jobs/[job]/[stage]', method: 'GET', path: ({ job }) => `/jobs/${job}/fit`, reach: 'row' },
+  {
+    folder: 'jobs/[job]/sheets/[sheet]',
+    method: 'GET',
+    path: ({ job }) => `/jobs/${job}/sheets/customer`,
+    reach: 'row',
+  },
+  { folder: 'shelf/[kind]', method: 'GET', path: () => '/shelf/family', reach: 'shop' },
+  {
+    folder: 'formats/shelf.schema.json',
+    method: 'GET',
+    path: () => '/formats/shelf.schema.json',
+    reach: 'public',
+  },
+  { folder: 'api/auth/[...all]', method: 'GET', path: () => '/api/auth/get-session', reach: 'public' },
+  {
+    folder: 'api/events',
+    method: 'POST',
+    path: () => '/api/events',
+    reach: 'row',
+    body: ({ job }) => ({
+      events: [
+        {
+          id: '01900000-0000-7000-8000-000000000001',
+          job,
+          type: 'modification-noted',
+          v: 1,
+          at: '2026-01-01T00:00:00.000Z',
+          device: 'd',
+          deviceSeq: 1,
+          body: { words: 'from next door' },
+        },
+      ],
+    }),
+  },
+  {
+    folder: 'api/shelf',
+    method: 'POST',
+    path: () => '/api/shelf',
+    reach: 'shop',
+    body: () => ({ form: 'yonder-bolt/shelf', version: 1 }),
+  },
+];

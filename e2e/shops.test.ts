@@ -1,0 +1,185 @@
+import { readdirSync } from 'node:fs';
+import path from 'node:path';
+import { eq } from 'drizzle-orm';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { addPerson } from '@/server/auth/addPerson';
+import { job, jobEvent, shop, vehicle } from '@/server/db/schema';
+import { ROUTES } from './routes';
+import { PASSWORD, type RunningApp, startApp } from './support/app';
+import { type Session, signInTo, trySignIn } from './support/session';
+
+let app: RunningApp;
+let stranger: Session;
+let own: Session;
+let ids: { job: string };
+let secrets: string[];
+
+beforeAll(async () => {
+  app = await startApp();
+  await app.db.insert(shop).values({ id: 'nextdoor', name: 'Next Door Lamps', zone: 'UTC', locale: 'en-GB' });
+  await addPerson(app.db, 'nextdoor', {
+    username: 'nora',
+    name: 'Nora Next',
+    role: 'lead',
+    password: PASSWORD,
+  });
+  const [first] = await app.db.select().from(job).where(eq(job.number, 1));
+  ids = { job: first?.id ?? '' };
+  const vehicles = await app.db.select().from(vehicle);
+  secrets = [
+    ids.job,
+    'Saltpan',
+    'orrel-packet',
+    ...vehicles.flatMap((v) => [v.vin, v.plate, v.serial].filter((x): x is string => x !== null)),
+  ];
+  stranger = await signInTo(app, 'nora');
+  own = await signInTo(app, 'jory');
+});
+afterAll(() => app.stop());
+
+const call = (session: Session, r: (typeof ROUTES)[number]) =>
+  r.method === 'GET' ? session.get(r.path(ids)) : session.post(r.path(ids), r.body?.(ids));
+
+describe('the route table', () => {
+  it('lists every page and route handler that there is', () => {
+    const folders = readdirSync('src/app', { recursive: true, withFileTypes: true })
+      .filter((e) => /^(page\.tsx|route\.ts)$/.test(e.name))
+      .map((e) =>
+        path
+          .relative('src/app', e.parentPath)
+          .split(path.sep)
+          .filter((p) => !/^\(.*\)$/.test(p))
+          .join('/'),
+      );
+    expect([...folders].sort()).toEqual(ROUTES.map((r) => r.folder).sort());
+  });
+
+  it('without a session leads to the sign-in or refuses', async () => {
+    for (const r of ROUTES.filter((x) => x.reach !== 'public')) {
+      const anybody = {
+        get: (p: string) => fetch(app.url + p, { redirect: 'manual' }),
+        post: (p: string, b: unknown) =>
+          fetch(app.url + p, {
+            method: 'POST',
+            headers: { origin: app.url },
+            body: JSON.stringify(b),
+            redirect: 'manual',
+          }),
+      };
+      const answer = await call(anybody, r);
+      expect(`${r.folder} ${r.method === 'GET' ? answer.headers.get('location') : answer.status}`).toBe(
+        `${r.folder} ${r.method === 'GET' ? '/sign-in' : 401}`,
+      );
+    }
+  });
+
+  it('shows and takes nothing of another shop’s, on any route', async () => {
+    const before = (await app.db.select().from(jobEvent)).length;
+    for (const r of ROUTES) {
+      const answer = await call(stranger, r);
+      const text = await answer.text();
+      if (r.reach === 'row')
+        expect(`${r.folder} ${answer.status}`).toBe(`${r.folder} ${r.method === 'GET' ? 404 : 422}`);
+      // The address that was asked for may stand in the answer; nothing else of the row may.
+      for (const secret of secrets.filter((s) => s !== ids.job || r.reach !== 'row'))
+        expect(text.includes(secret), `${r.folder} shows ${secret}`).toBe(false);
+    }
+    expect((await app.db.select().from(jobEvent)).length).toBe(before);
+  });
+
+  it('serves the shop’s own people', async () => {
+    for (const r of ROUTES.filter(
+      (x) => x.method === 'GET' && x.reach === 'row' && x.folder !== 'jobs/[job]',
+    ))
+      expect(`${r.folder} ${(await call(own, r)).status}`).toBe(`${r.folder} 200`);
+  });
+
+  it('keeps the shelf from anybody but a lead', async () => {
+    expect((await own.post('/api/shelf', { form: 'yonder-bolt/shelf', version: 1 })).status).toBe(403);
+    const lead = await signInTo(app, 'ines');
+    expect((await lead.post('/api/shelf', { form: 'yonder-bolt/shelf', version: 1 })).status).toBe(200);
+    const broken = await lead.post('/api/shelf', { form: 'yonder-bolt/shelf', version: 2 });
+    expect([broken.status, await broken.json()]).toMatchObject([422, { faults: [{ path: '/version' }] }]);
+  });
+});
+
+describe('around every answer', () => {
+  it('stands a content policy with a fresh nonce, and safe headers', async () => {
+    const [a, b] = [await fetch(`${app.url}/sign-in`), await fetch(`${app.url}/sign-in`)];
+    const nonce = (r: Response) =>
+      /'nonce-([^']+)'/.exec(r.headers.get('content-security-policy') ?? '')?.[1];
+    expect(nonce(a)).toBeDefined();
+    expect(nonce(a)).not.toBe(nonce(b));
+    expect(a.headers.get('content-security-policy')).not.toContain('unsafe-eval');
+    expect(a.headers.get('content-security-policy')).toContain("frame-ancestors 'none'");
+    expect(a.headers.get('x-content-type-options')).toBe('nosniff');
+    expect(a.headers.get('x-powered-by')).toBeNull();
+    const scripts = [...(await a.text()).matchAll(/<script[^>]*>/g)].map((m) => m[0]);
+    expect(scripts.length).toBeGreaterThan(0);
+    for (const tag of scripts) expect(tag).toContain('nonce=');
+  });
+
+  it('a change that comes from another origin, or from none, is refused', async () => {
+    for (const origin of ['http://elsewhere.invalid', 'null', undefined]) {
+      const headers = { 'content-type': 'application/json', ...(origin ? { origin } : {}) };
+      expect((await fetch(`${app.url}/api/events`, { method: 'POST', headers, body: '{}' })).status).toBe(
+        403,
+      );
+    }
+  });
+});
+
+describe('sign-in', () => {
+  it('answers a wrong password and an unknown name alike', async () => {
+    const [wrong, unknown] = [
+      await trySignIn(app, 'tomas', 'not-the-password'),
+      await trySignIn(app, 'nobody', 'not-the-password'),
+    ];
+    expect([wrong.status, await wrong.json()]).toEqual([unknown.status, await unknown.json()]);
+  });
+
+  it('stops guessing at one name after ten tries, whatever address the caller claims', async () => {
+    const statuses: number[] = [];
+    for (let i = 0; i < 11; i += 1)
+      statuses.push(
+        (
+          await trySignIn(app, 'bea', `guess-number-${i}`, {
+            'x-forwarded-for': `10.0.0.${i}`,
+            'x-yonder-client': `10.0.1.${i}`,
+          })
+        ).status,
+      );
+    expect(statuses).toEqual([...Array.from({ length: 10 }, () => 401), 429]);
+    // Even the right password waits now, and others are not held up.
+    expect((await trySignIn(app, 'bea', PASSWORD)).status).toBe(429);
+    expect((await trySignIn(app, 'tomas', PASSWORD)).status).toBe(200);
+  });
+
+  it('holds the library’s own limit too, in one bucket, since no proxy is trusted', async () => {
+    const statuses = new Set<number>();
+    for (let i = 0; i < 45; i += 1)
+      statuses.add(
+        (await trySignIn(app, `guest${i}`, 'not-the-password', { 'x-forwarded-for': `10.1.0.${i}` })).status,
+      );
+    expect(statuses).toContain(429);
+  });
+
+  it('opens no other door of the library', async () => {
+    for (const door of [
+      'sign-up/email',
+      'sign-in/email',
+      'request-password-reset',
+      'change-password',
+      'delete-user',
+    ])
+      expect(
+        (
+          await fetch(`${app.url}/api/auth/${door}`, {
+            method: 'POST',
+            headers: { origin: app.url, 'content-type': 'application/json' },
+            body: '{}',
+          })
+        ).status,
+      ).toBe(404);
+  });
+});

@@ -1,0 +1,93 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { createServer } from 'node:net';
+import { loadDemo } from '../../demo/loadDemo';
+import { type Database, openDatabase } from '@/server/db/connection';
+import { freshDatabase } from './database';
+
+export interface RunningApp {
+  readonly url: string;
+  readonly db: Database;
+  readonly databaseUrl: string;
+  /** What the server printed, for a failing test to show. */
+  readonly output: () => string;
+  /** SIGKILL, as a power cut would; `restart` brings it up again on the same port and database. */
+  readonly kill: () => Promise<void>;
+  readonly restart: () => Promise<void>;
+  readonly stop: () => Promise<void>;
+}
+
+export const SECRET = 'a-secret-for-tests-only-0123456789abcdef';
+/** Every demo person has this password in tests. */
+export const PASSWORD = 'test-pass-word';
+
+function freePort(): Promise<number> {
+  return new Promise((resolve) => {
+    const server = createServer().listen(0, '127.0.0.1', () => {
+      const address = server.address();
+      server.close(() => resolve(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+}
+
+/** Starts the built application on a fresh database with the demo shop. */
+export async function startApp(): Promise<RunningApp> {
+  const made = await freshDatabase();
+  const { db, pool } = openDatabase(made.url);
+  await loadDemo(db, () => PASSWORD, new Date());
+  const port = await freePort();
+  let child: ChildProcess;
+  let printed = '';
+  const start = async () => {
+    child = spawn(
+      process.execPath,
+      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+      {
+        env: {
+          ...process.env,
+          NODE_ENV: 'production',
+          DATABASE_URL: made.url,
+          AUTH_SECRET: SECRET,
+          LOG_LEVEL: 'warn',
+        },
+        stdio: ['ignore', 'pipe', 'pipe'],
+      },
+    );
+    child.stdout?.on('data', (d: Buffer) => (printed += d.toString()));
+    child.stderr?.on('data', (d: Buffer) => (printed += d.toString()));
+    await answering(`http://127.0.0.1:${port}/formats/shelf.schema.json`, child);
+  };
+  const end = (signal: NodeJS.Signals) =>
+    new Promise<void>((resolve) => {
+      if (child.exitCode !== null || child.signalCode !== null) return resolve();
+      child.once('exit', () => resolve());
+      child.kill(signal);
+    });
+  await start();
+  return {
+    url: `http://127.0.0.1:${port}`,
+    db,
+    databaseUrl: made.url,
+    output: () => printed,
+    kill: () => end('SIGKILL'),
+    restart: start,
+    stop: async () => {
+      await end('SIGTERM');
+      await pool.end();
+      await made.drop();
+    },
+  };
+}
+
+async function answering(url: string, child: ChildProcess): Promise<void> {
+  const until = Date.now() + 60_000;
+  for (;;) {
+    if (child.exitCode !== null) throw new Error('The application ended while starting');
+    try {
+      const answer = await fetch(url);
+      if (answer.ok) return;
+    } catch {
+      if (Date.now() > until) throw new Error('The application did not answer');
+    }
+    await new Promise((r) => setTimeout(r, 50));
+  }
+}

@@ -1,0 +1,39 @@
+import { PASSWORD, type RunningApp } from './app';
+
+/** A signed-in person without a browser: plain requests with the session's cookie and our own origin. */
+export interface Session {
+  readonly get: (path: string) => Promise<Response>;
+  readonly post: (path: string, body: unknown) => Promise<Response>;
+}
+
+export async function signInTo(app: RunningApp, username: string, password = PASSWORD): Promise<Session> {
+  const answer = await trySignIn(app, username, password);
+  if (!answer.ok) throw new Error(`sign-in of ${username}: ${answer.status}`);
+  const cookie = answer.headers
+    .getSetCookie()
+    .map((c) => c.split(';')[0])
+    .join('; ');
+  return {
+    get: (path) => fetch(app.url + path, { headers: { cookie }, redirect: 'manual' }),
+    post: (path, body) =>
+      fetch(app.url + path, {
+        method: 'POST',
+        headers: { cookie, origin: app.url, 'content-type': 'application/json' },
+        body: typeof body === 'string' ? body : JSON.stringify(body),
+        redirect: 'manual',
+      }),
+  };
+}
+
+export function trySignIn(
+  app: RunningApp,
+  username: string,
+  password: string,
+  more: Record<string, string> = {},
+): Promise<Response> {
+  return fetch(`${app.url}/api/auth/sign-in/username`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: app.url, ...more },
+    body: JSON.stringify({ username, password }),
+  });
+}

@@ -1,0 +1,102 @@
+import { readFileSync } from 'node:fs';
+import { v7 as uuidv7 } from 'uuid';
+import { type AnyEvent, type EventBodies, type EventType } from '@/core/job';
+import type { Actor, Role } from '@/server/access';
+import { addPerson } from '@/server/auth/addPerson';
+import { type Database, openDatabase } from '@/server/db/connection';
+import { shop } from '@/server/db/schema';
+import { type OpenJobInput, openJobForm } from '@/server/jobs/openJob';
+import { importShelf } from '@/server/shelf/importShelf';
+import { freshDatabase } from './database';
+
+/** A database with two shops of the same shelf, each with one person per role. */
+export interface TwoShops {
+  readonly db: Database;
+  readonly url: string;
+  readonly actor: (shopId: 'north' | 'south', role: Role) => Actor;
+  readonly close: () => Promise<void>;
+}
+
+export const SHELF_TEXT = readFileSync('demo/shelf.json', 'utf8');
+export const NOW = new Date('2026-06-01T12:00:00.000Z');
+export const AT = '2026-06-01T11:00:00.000Z';
+
+export async function twoShops(): Promise<TwoShops> {
+  const made = await freshDatabase();
+  const { db, pool } = openDatabase(made.url);
+  const actors = new Map<string, Actor>();
+  for (const shopId of ['north', 'south'] as const) {
+    await db.insert(shop).values({ id: shopId, name: `Shop ${shopId}`, zone: 'UTC', locale: 'en-GB' });
+    await importShelf(db, shopId, 'test', SHELF_TEXT);
+    for (const role of ['counter', 'technician', 'lead'] as const) {
+      const userId = await addPerson(db, shopId, {
+        username: `${shopId}.${role}`,
+        name: `${shopId} ${role}`,
+        password: 'test-pass-word',
+        role,
+      });
+      actors.set(`${shopId}/${role}`, {
+        userId,
+        name: `${shopId} ${role}`,
+        shopId,
+        shopName: `Shop ${shopId}`,
+        zone: 'UTC',
+        role,
+        locale: 'en-GB',
+      });
+    }
+  }
+  return {
+    db,
+    url: made.url,
+    actor: (shopId, role) => {
+      const found = actors.get(`${shopId}/${role}`);
+      if (!found) throw new Error(`no ${role} in ${shopId}`);
+      return found;
+    },
+    close: async () => {
+      await pool.end();
+      await made.drop();
+    },
+  };
+}
+
+let seq = 0;
+
+/** An event as a device of this person would write it. */
+export function makeEvent<T extends EventType>(
+  actor: Actor,
+  job: string,
+  type: T,
+  body: EventBodies[T],
+  at = AT,
+): AnyEvent {
+  seq += 1;
+  return {
+    id: uuidv7(),
+    job,
+    type,
+    v: 1,
+    at,
+    device: 'test',
+    deviceSeq: seq,
+    user: actor.userId,
+    body,
+  } as unknown as AnyEvent;
+}
+
+export function envelopeOf(at = AT) {
+  seq += 1;
+  return { id: uuidv7(), at, device: 'test', deviceSeq: seq };
+}
+
+export function jobInput(more: Partial<OpenJobInput> = {}): OpenJobInput {
+  return openJobForm.validateSync({
+    ...envelopeOf(),
+    family: 'orrel-packet',
+    plate: `T ${(seq += 1)}`,
+    market: 'ECE',
+    words: 'dull',
+    ...more,
+  });
+}

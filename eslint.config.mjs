@@ -1,0 +1,33 @@
+import next from 'eslint-config-next/core-web-vitals';
+import tseslint from 'typescript-eslint';
+
+export default tseslint.config(
+  { ignores: ['.next/', '.local/', 'node_modules/', 'next-env.d.ts', 'src/server/db/migrations/'] },
+  ...next,
+  ...tseslint.configs.recommended,
+  {
+    rules: {
+      '@typescript-eslint/consistent-type-imports': 'error',
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      'no-console': ['error', { allow: ['error'] }],
+      eqeqeq: 'error',
+    },
+  },
+  { files: ['scripts/**', 'demo/**'], rules: { 'no-console': 'off' } },
+  {
+    files: ['src/core/**'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-globals': ['error', 'window', 'document', 'process', 'fetch', 'localStorage', 'Buffer'],
+      'no-restricted-properties': [
+        'error',
+        {
+          object: 'Math',
+          property: 'random',
+          message: 'The core is deterministic: pass a seeded source in.',
+        },
+        { object: 'Date', property: 'now', message: 'The core has no clock: pass the time in.' },
+      ],
+    },
+  },
+);

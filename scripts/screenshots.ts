@@ -1,0 +1,47 @@
+/** Takes one picture of each main view from the demo data into docs/screenshots. Needs TEST_DATABASE_URL and a build. */
+import { mkdirSync } from 'node:fs';
+import { desc } from 'drizzle-orm';
+import { startApp } from '../e2e/support/app';
+import { openPage } from '../e2e/support/browser';
+import { job } from '@/server/db/schema';
+
+const folder = process.argv[2] ?? 'docs/screenshots';
+const only = process.argv[3]?.split(',');
+mkdirSync(folder, { recursive: true });
+const app = await startApp();
+const page = await openPage(app.url);
+try {
+  const ids = new Map(
+    (await app.db.select().from(job).orderBy(desc(job.number))).map((j) => [j.number, j.id]),
+  );
+  const at = (number: number, stage: string) => `/jobs/${ids.get(number)}/${stage}`;
+  const shots: [string, string, string][] = [
+    ['jobs', '/', 'main h1'],
+    ['arrive', at(6, 'arrive'), '[data-because]'],
+    ['arrive-as-found', `${at(4, 'arrive')}?part=found`, '[data-because]'],
+    ['arrive-wishes', `${at(4, 'arrive')}?part=wishes`, '[data-because]'],
+    ['fit', at(4, 'fit'), '[data-verdict-row]'],
+    ['fit-check-first', at(6, 'fit'), '[data-verdict-row]'],
+    ['release', at(2, 'release'), '[data-because]'],
+    ['new-job', '/jobs/new', 'form'],
+    ['shelf', '/shelf/lamp', 'table'],
+    ['sheet-customer', `/jobs/${ids.get(1)}/sheets/customer`, 'main h1'],
+    ['sheet-record', `/jobs/${ids.get(1)}/sheets/record`, 'main h1'],
+  ];
+  if (!only || only.includes('sign-in')) {
+    await page.go('/sign-in');
+    await page.find('form');
+    await page.picture(`${folder}/sign-in.png`);
+  }
+  await page.signIn('ines');
+  for (const [name, path, wait] of shots) {
+    if (only && !only.includes(name)) continue;
+    await page.go(path);
+    await page.find(wait);
+    await page.picture(`${folder}/${name}.png`);
+    for (const e of await page.consoleErrors()) console.log(name, e);
+  }
+} finally {
+  await page.close();
+  await app.stop();
+}

@@ -1,0 +1,98 @@
+import { spawnSync } from 'node:child_process';
+import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { ensureBuild } from './lib/build.mjs';
+import { ensureDebianPackages, ensureNpmPackages } from './lib/packages.mjs';
+import { startCluster } from './lib/postgres.mjs';
+import { main, step } from './lib/say.mjs';
+
+const REPORT = '.local/report.json';
+let passed = 0;
+let failed = 0;
+
+/** A check that counts as one: it passes when its command does. */
+async function check(title, command, args) {
+  await step(title, () => {
+    const result = spawnSync(command, args, { stdio: ['ignore', 'inherit', 'inherit'] });
+    if (result.status === 0) passed += 1;
+    else failed += 1;
+  });
+}
+
+/** A vitest project: its tests are counted one by one; one that does not even start counts as a failure. */
+async function suite(project, env = {}) {
+  await step(`Tests: ${project}`, () => {
+    rmSync(REPORT, { force: true });
+    const args = [
+      'node_modules/vitest/vitest.mjs',
+      'run',
+      '--project',
+      project,
+      '--reporter=default',
+      '--reporter=json',
+      `--outputFile.json=${REPORT}`,
+    ];
+    const result = spawnSync(process.execPath, args, {
+      stdio: ['ignore', 'inherit', 'inherit'],
+      env: { ...process.env, ...env },
+    });
+    const report = existsSync(REPORT)
+      ? JSON.parse(readFileSync(REPORT, 'utf8'))
+      : { numPassedTests: 0, numFailedTests: 0 };
+    passed += report.numPassedTests;
+    failed += report.numFailedTests || (result.status === 0 ? 0 : 1);
+  });
+}
+
+function audit() {
+  const result = spawnSync('npm', ['audit', '--audit-level=high', '--json'], { encoding: 'utf8' });
+  try {
+    const { metadata } = JSON.parse(result.stdout);
+    const { high, critical } = metadata.vulnerabilities;
+    console.log(`· npm audit: ${high} high, ${critical} critical`);
+  } catch {
+    console.log('· npm audit: not available from this registry');
+  }
+}
+
+await main(async () => {
+  await ensureNpmPackages();
+  await ensureDebianPackages(
+    ['chromium', 'chromium-driver'],
+    () => existsSync('/usr/bin/chromium') && existsSync('/usr/bin/chromedriver'),
+  );
+  mkdirSync('.local', { recursive: true });
+  const node = process.execPath;
+  await check('Format', node, [
+    'node_modules/prettier/bin/prettier.cjs',
+    '--check',
+    '--log-level',
+    'warn',
+    '.',
+  ]);
+  await check('Lint', node, ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
+  await check('Import rules', node, [
+    'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+    'src',
+    'scripts',
+    'demo',
+    'e2e',
+    '--config',
+    '.dependency-cruiser.cjs',
+  ]);
+  await check('Types', 'npm', ['run', '--silent', 'types']);
+  audit();
+  await suite('unit');
+  const cluster = await startCluster('.local/test');
+  try {
+    const env = { TEST_DATABASE_URL: cluster.url('postgres'), TEST_POSTGRES_PID: String(cluster.pid()) };
+    await suite('database', env);
+    await ensureBuild();
+    await suite('browser', env);
+  } finally {
+    cluster.stop();
+  }
+}).finally(() => {
+  if (process.exitCode) failed += 1;
+  if (failed > 0) process.exitCode = 1;
+  console.log(`${passed} passed, ${failed} failed`);
+});

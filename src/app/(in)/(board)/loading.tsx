@@ -1,0 +1,3 @@
+import { Loading } from '@/ui/Loading';
+
+export default Loading;

@@ -1,0 +1,40 @@
+import { notFound } from 'next/navigation';
+import { BUILT_STAGES, isStage } from '@/core/job';
+import { ArriveStage } from '@/features/arrive/ArriveStage';
+import { FitStage } from '@/features/fit/FitStage';
+import { JobScreen } from '@/features/job/JobScreen';
+import { ReleaseStage } from '@/features/release/ReleaseStage';
+import { may } from '@/server/access';
+import { database } from '@/server/db/connection';
+import { fitData } from '@/server/jobs/fitData';
+import { pageJob, viewOf } from '@/server/page';
+import { chooseLampAct, lockReleaseAct, saveIdentityAct } from '../actions';
+
+interface Props {
+  readonly params: Promise<{ job: string; stage: string }>;
+}
+
+export async function generateMetadata({ params }: Props) {
+  const { job } = await pageJob((await params).job);
+  return { title: `${String(job.number).padStart(4, '0')} ${job.family.maker} ${job.family.name}` };
+}
+
+export default async function Page({ params }: Props) {
+  const { job: jobId, stage } = await params;
+  if (!isStage(stage) || !BUILT_STAGES.includes(stage)) notFound();
+  const { actor, job } = await pageJob(jobId);
+  const rights = {
+    override: may(actor.role, 'override-verdict'),
+    lock: may(actor.role, 'lock-release'),
+    closeAny: may(actor.role, 'close-any-item'),
+    workAtVehicle: may(actor.role, 'work-at-vehicle'),
+  };
+  const acts = { chooseLamp: chooseLampAct, lockRelease: lockReleaseAct, saveIdentity: saveIdentityAct };
+  return (
+    <JobScreen view={viewOf(job)} stage={stage} rights={rights} acts={acts}>
+      {stage === 'arrive' && <ArriveStage />}
+      {stage === 'fit' && <FitStage data={await fitData(database(), actor.shopId, job)} />}
+      {stage === 'release' && <ReleaseStage />}
+    </JobScreen>
+  );
+}

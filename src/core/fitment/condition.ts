@@ -1,0 +1,126 @@
+import type { FactRef, FactRegistry, PositionKey } from '../vehicle';
+import { factRef } from '../vehicle';
+import { type Accepts, type Mend, type Predicate, predicateTest, type Rule } from './rule';
+
+/** no < mend < yes. */
+export type Rank = 0 | 1 | 2;
+export const NO: Rank = 0;
+export const MEND: Rank = 1;
+export const YES: Rank = 2;
+
+/** What stands behind a leaf, for explanations. */
+export type LeafOrigin =
+  | { readonly kind: 'predicate'; readonly predicate: Predicate }
+  /** What the program adds: `lamp` from the lamp's own record, `profile` from a market's rule set. */
+  | {
+      readonly kind: 'lamp' | 'profile';
+      readonly code: string;
+      readonly facts: Readonly<Record<string, string>>;
+    };
+
+export interface MendOption {
+  readonly mend: Mend;
+  readonly when: Condition | null;
+}
+
+export interface Leaf {
+  readonly kind: 'leaf';
+  readonly id: string;
+  readonly ref: FactRef;
+  readonly accepts: Accepts;
+  readonly mends: readonly MendOption[];
+  readonly origin: LeafOrigin;
+  readonly position: PositionKey | null;
+}
+
+/** A leaf whose truth hangs on no fact: a required function that the lamp does not have, say. */
+export interface Constant {
+  readonly kind: 'constant';
+  readonly id: string;
+  readonly value: 'no' | 'yes' | 'unknown';
+  readonly mends: readonly MendOption[];
+  readonly origin: LeafOrigin;
+  readonly position: PositionKey | null;
+}
+
+/** A rule bound to the facts of one vehicle and the positions of one swap. */
+export type Condition =
+  | { readonly kind: 'all' | 'any'; readonly of: readonly Condition[] }
+  | { readonly kind: 'not'; readonly of: Condition }
+  | Leaf
+  | Constant;
+
+/**
+ * Binds a rule to the positions of a swap: predicates on position facts are asked at every position, predicates
+ * on vehicle facts once. Predicates on facts that nobody defined throw: the importer must have refused them.
+ */
+export function bindRule(rule: Rule, positions: readonly PositionKey[], registry: FactRegistry): Condition {
+  return simplify({ kind: 'all', of: positions.map((at) => bindAt(rule, at, registry)) });
+}
+
+/** Binds a rule at one place. `origin` says whose condition it is, for explanations. */
+export function bindAt(
+  rule: Rule,
+  position: PositionKey,
+  registry: FactRegistry,
+  origin: (p: Predicate) => LeafOrigin = (predicate) => ({ kind: 'predicate', predicate }),
+): Condition {
+  switch (rule.op) {
+    case 'all':
+    case 'any':
+      return { kind: rule.op, of: rule.of.map((r) => bindAt(r, position, registry, origin)) };
+    case 'not':
+      return { kind: 'not', of: bindAt(rule.of, position, registry, origin) };
+    default:
+      return bindPredicate(rule, position, registry, origin(rule));
+  }
+}
+
+function bindPredicate(
+  predicate: Predicate,
+  position: PositionKey,
+  registry: FactRegistry,
+  origin: LeafOrigin,
+): Leaf {
+  const { fact, accepts } = predicateTest(predicate);
+  const key = registry.find(fact);
+  if (!key) throw new Error(`Rule predicate ${predicate.id} names the undefined fact ${fact}`);
+  const onVehicle = key.subject === 'vehicle';
+  return {
+    kind: 'leaf',
+    id: onVehicle ? predicate.id : `${predicate.id}@${position}`,
+    ref: factRef(fact, onVehicle ? 'vehicle' : position),
+    accepts,
+    mends: (predicate.mends ?? []).map((mend) => ({
+      mend,
+      when: mend.when ? bindAt(mend.when, position, registry) : null,
+    })),
+    origin,
+    position: onVehicle ? null : position,
+  };
+}
+
+/** Flattens nested `all` and `any` and drops repeats, so that a vehicle fact asked for both sides counts once. */
+export function simplify(c: Condition): Condition {
+  if (c.kind === 'not') return { kind: 'not', of: simplify(c.of) };
+  if (c.kind === 'leaf' || c.kind === 'constant') return c;
+  const flat = c.of.map(simplify).flatMap((child) => (child.kind === c.kind ? child.of : [child]));
+  const seen = new Map(flat.map((child) => [JSON.stringify(child), child]));
+  const of = [...seen.values()];
+  return of.length === 1 && of[0] ? of[0] : { kind: c.kind, of };
+}
+
+/** Every leaf, with those inside mend conditions. */
+export function leavesOf(c: Condition): readonly Leaf[] {
+  switch (c.kind) {
+    case 'all':
+    case 'any':
+      return c.of.flatMap(leavesOf);
+    case 'not':
+      return leavesOf(c.of);
+    case 'leaf':
+      return [c, ...c.mends.flatMap((m) => (m.when ? leavesOf(m.when) : []))];
+    case 'constant':
+      return c.mends.flatMap((m) => (m.when ? leavesOf(m.when) : []));
+  }
+}

@@ -1,0 +1,27 @@
+export * from './rule';
+export { bindRule, type Condition, type Rank } from './condition';
+export {
+  evaluate,
+  prepare,
+  verdictOf,
+  type Evaluation,
+  type Interval,
+  type Known,
+  type Prepared,
+  type Verdict,
+} from './evaluate';
+export { because, openFacts } from './because';
+export { neededMends } from './partsToAdd';
+export { judge, type JudgeContext, type Judgement, type PartLine, type RoadMark } from './judge';
+export {
+  shortlist,
+  planSwap,
+  indexShelf,
+  WISHES,
+  type Candidate,
+  type ShelfIndex,
+  type Wish,
+} from './shortlist';
+export type { FunctionRow, FunctionChange, Certainty } from './functionRows';
+export type { Change } from './whatWouldChange';
+export type { SwapPlan } from './profile';

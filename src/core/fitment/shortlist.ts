@@ -1,0 +1,123 @@
+import { compareText } from '../reason';
+import {
+  type Application,
+  type Family,
+  type Lamp,
+  LAMP_TRAITS,
+  type LampTrait,
+  type Shelf,
+} from '../shelf/types';
+import {
+  comparePositions,
+  LAMP_FUNCTIONS,
+  type LampFunction,
+  type PositionKey,
+  positionKey,
+} from '../vehicle';
+import type { Verdict } from './evaluate';
+import { judge, type JudgeContext, type Judgement } from './judge';
+import type { SwapPlan } from './profile';
+
+/** What the customer wants of the new lamps: a function or a trait. */
+export type Wish = LampFunction | LampTrait;
+export const WISHES: readonly Wish[] = [
+  'drl',
+  'brighter-low',
+  'switchback',
+  'sequential-turn',
+  'drl-dims',
+  'front-fog',
+  'reverse',
+  'work',
+];
+
+/** One line of a shortlist. */
+export interface Candidate {
+  readonly judgement: Judgement;
+  readonly wishesMet: readonly Wish[];
+  readonly wishesMissed: readonly Wish[];
+}
+
+/** Shelf rows by id, built once per request. */
+export interface ShelfIndex {
+  readonly lamps: ReadonlyMap<string, Lamp>;
+  readonly families: ReadonlyMap<string, Family>;
+  readonly applications: ReadonlyMap<string, Application>;
+}
+
+export function indexShelf(shelf: Pick<Shelf, 'lamps' | 'families' | 'applications'>): ShelfIndex {
+  const byId = <T extends { id: string }>(rows: readonly T[]) => new Map(rows.map((r) => [r.id, r]));
+  return { lamps: byId(shelf.lamps), families: byId(shelf.families), applications: byId(shelf.applications) };
+}
+
+/**
+ * The swap that an application would make at these positions; null where it does not serve every one of them
+ * (other family, other role or end, no lamp for a side).
+ */
+export function planSwap(
+  application: Application,
+  family: Family,
+  positions: readonly PositionKey[],
+  lamps: ReadonlyMap<string, Lamp>,
+): SwapPlan | null {
+  if (!application.families.includes(family.id) || positions.length === 0) return null;
+  const places: SwapPlan['places'][number][] = [];
+  for (const place of [...family.places].sort((a, b) => comparePositions(a.position, b.position))) {
+    if (!positions.includes(positionKey(place.position))) continue;
+    if (place.position.role !== application.role || place.position.end !== application.end) return null;
+    const lamp = lamps.get(application.lamps[place.position.side] ?? '');
+    if (!lamp) return null;
+    places.push({ place, lamp });
+  }
+  return places.length === positions.length ? { family, application, places } : null;
+}
+
+const VERDICT_ORDER: readonly Verdict[] = ['fits', 'fits-with-parts', 'check-first', 'does-not-fit'];
+
+/**
+ * Every application of the shelf that serves the swap's positions, judged and ranked: verdict, wishes met, parts
+ * and minutes, id. The order of the shelf does not matter.
+ */
+export function shortlist(
+  applications: readonly Application[],
+  family: Family,
+  positions: readonly PositionKey[],
+  lamps: ReadonlyMap<string, Lamp>,
+  wishes: readonly Wish[],
+  context: JudgeContext,
+): readonly Candidate[] {
+  const found = applications.flatMap((application) => {
+    const plan = planSwap(application, family, positions, lamps);
+    return plan ? [candidate(plan, wishes, context)] : [];
+  });
+  return found.sort(
+    (a, b) =>
+      VERDICT_ORDER.indexOf(a.judgement.verdict) - VERDICT_ORDER.indexOf(b.judgement.verdict) ||
+      b.wishesMet.length - a.wishesMet.length ||
+      partCount(a) - partCount(b) ||
+      a.judgement.minutes.high - b.judgement.minutes.high ||
+      compareText(a.judgement.application, b.judgement.application),
+  );
+}
+
+function partCount(c: Candidate): number {
+  return c.judgement.parts.reduce((sum, p) => sum + p.quantity, 0);
+}
+
+function candidate(plan: SwapPlan, wishes: readonly Wish[], context: JudgeContext): Candidate {
+  const met = (wish: Wish) =>
+    plan.places.every(({ lamp }) =>
+      isTrait(wish)
+        ? lamp.traits.includes(wish)
+        : isFunction(wish) && lamp.functions.some((f) => f.does === wish),
+    );
+  const ordered = [...wishes].sort(compareText);
+  return {
+    judgement: judge(plan, context),
+    wishesMet: ordered.filter(met),
+    wishesMissed: ordered.filter((w) => !met(w)),
+  };
+}
+
+const isTrait = (w: Wish): w is LampTrait => (LAMP_TRAITS as readonly string[]).includes(w);
+const isFunction = (w: Wish): w is LampFunction => (LAMP_FUNCTIONS as readonly string[]).includes(w);

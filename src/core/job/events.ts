@@ -1,0 +1,123 @@
+import type { RoadMark, Verdict, Wish } from '../fitment';
+import { compareText } from '../reason';
+import type { FactSource, FactSubject, FactValue, PositionKey } from '../vehicle';
+import type { Stage } from './stages';
+
+/** What is found at a lamp when the vehicle arrives. `sound`: looked at, nothing wrong. */
+export const AS_FOUND = [
+  'sound',
+  'cracked',
+  'fogged',
+  'yellowed',
+  'dead-segment',
+  'wrong-colour',
+  'missing',
+  'aftermarket',
+] as const;
+export type AsFound = (typeof AS_FOUND)[number];
+
+/** A pinned catalogue row. */
+export interface RowRef {
+  readonly id: string;
+  readonly rev: number;
+}
+
+export const ITEM_ORIGINS = ['promised', 'scope', 'borrowed', 'recheck', 'other'] as const;
+/** Origins of items that a person raises. */
+export type RaisedOrigin = (typeof ITEM_ORIGINS)[number];
+
+/**
+ * The bodies of a job's events, by type. Where a body carries `basis`, it names the event whose value the writer
+ * saw and meant to replace (null: nothing was there); two events on one basis are a conflict that is shown.
+ */
+export interface EventBodies {
+  readonly 'job-opened': { readonly words: string };
+  readonly 'fact-stated': {
+    readonly key: string;
+    readonly subject: FactSubject;
+    readonly value: FactValue | null;
+    readonly source: FactSource;
+    /** As typed, where a quantity was typed. */
+    readonly typed?: string;
+  };
+  readonly 'as-found': {
+    readonly position: PositionKey;
+    readonly found: readonly AsFound[];
+    readonly words?: string;
+    readonly basis: string | null;
+  };
+  readonly 'wishes-stated': {
+    readonly wishes: readonly Wish[];
+    readonly words?: string;
+    readonly basis: string | null;
+  };
+  readonly 'modification-noted': { readonly words: string; readonly position?: PositionKey };
+  readonly 'swap-opened': { readonly swap: string; readonly positions: readonly PositionKey[] };
+  readonly 'lamp-chosen': {
+    readonly swap: string;
+    readonly application: RowRef;
+    readonly lamps: Readonly<Record<PositionKey, RowRef>>;
+    readonly parts: readonly (RowRef & { readonly quantity: number; readonly certain: boolean })[];
+    readonly verdict: Verdict;
+    readonly road: RoadMark;
+    /** Only a lead may; needed for `check-first` and `does-not-fit`. */
+    readonly override?: { readonly words: string; readonly consent: string };
+    readonly basis: string | null;
+  };
+  readonly 'item-raised': {
+    readonly item: string;
+    readonly origin: RaisedOrigin;
+    readonly words: string;
+    readonly stage?: Stage;
+  };
+  readonly 'item-closed': {
+    readonly item: string;
+    readonly how: 'done' | 'handed-over';
+    readonly words: string;
+  };
+  readonly 'release-locked': { readonly revision: number; readonly document: string };
+  readonly void: { readonly target: string };
+}
+export type EventType = keyof EventBodies;
+
+/** What happened, as the device wrote it. Identity is `id` (UUID v7) within the shop. */
+export interface JobEvent<T extends EventType = EventType> {
+  readonly id: string;
+  readonly job: string;
+  readonly type: T;
+  /** Version of the body's form; see `liftEvent`. */
+  readonly v: number;
+  /** Hybrid clock of the device, ISO 8601 UTC with milliseconds. */
+  readonly at: string;
+  readonly device: string;
+  readonly deviceSeq: number;
+  readonly user: string;
+  readonly body: EventBodies[T];
+}
+
+/** An event as stored: with the order in which this job's events were taken in. Only lateness reads it. */
+export type StoredEvent<T extends EventType = EventType> = JobEvent<T> & {
+  readonly seq: number;
+  readonly receivedAt: string;
+};
+
+export type AnyEvent = { [T in EventType]: JobEvent<T> }[EventType];
+export type AnyStoredEvent = { [T in EventType]: StoredEvent<T> }[EventType];
+
+/** The body versions that this core writes. */
+export const EVENT_VERSION = 1;
+
+/** Order of a job's history on every device: by hybrid clock, then id; never by arrival. */
+export function compareEvents(a: { at: string; id: string }, b: { at: string; id: string }): number {
+  return compareText(a.at, b.at) || compareText(a.id, b.id);
+}
+
+/**
+ * The next reading of a hybrid clock: the device's own time, but always after anything it has seen.
+ * @param nowMs the device's clock, ms since 1970 UTC
+ * @param seenAt the latest `at` that the device knows, ISO 8601
+ */
+export function hybridNow(nowMs: number, seenAt: string | null): string {
+  const seen = seenAt === null ? -Infinity : Date.parse(seenAt);
+  return new Date(Number.isFinite(seen) ? Math.max(nowMs, seen + 1) : nowMs).toISOString();
+}

@@ -1,0 +1,205 @@
+import type { RoadMark, Verdict, Wish } from '../fitment';
+import type { Family, Place } from '../shelf/types';
+import {
+  comparePositions,
+  type FactKey,
+  type FactRegistry,
+  type FactStatement,
+  positionCode,
+  type PositionKey,
+  positionKey,
+  type VinReading,
+} from '../vehicle';
+import type { AsFound } from './events';
+import type { OpenItem } from './openItems';
+import type { JobReading } from './readJob';
+import { releaseCheck, type ReleaseCheck } from './release';
+import type { StageState } from './stageStates';
+import type { VehicleRecord } from './vehicleFacts';
+
+export interface PositionView {
+  readonly key: PositionKey;
+  readonly code: string;
+  readonly place: Place;
+  readonly found: readonly AsFound[];
+  readonly foundWords: string;
+  /** Event to build upon when it is found otherwise. */
+  readonly foundBasis: string | null;
+  readonly swap: string | null;
+}
+
+export interface FactView {
+  readonly key: FactKey;
+  readonly subject: string;
+  readonly value: string | number | boolean | null;
+  readonly decidedBy: FactStatement | null;
+  readonly contradictedBy: readonly FactStatement[];
+  readonly history: readonly FactStatement[];
+}
+
+export interface SwapView {
+  readonly id: string;
+  readonly positions: readonly PositionKey[];
+  readonly openedEvent: string;
+  readonly choice: {
+    readonly event: string;
+    readonly application: string;
+    readonly lamps: Readonly<Record<PositionKey, string>>;
+    readonly verdict: Verdict;
+    readonly road: RoadMark;
+    readonly override: boolean;
+  } | null;
+}
+
+/** A job as plain data, ready to cross to a screen. */
+export interface JobView {
+  readonly id: string;
+  readonly number: number;
+  readonly words: string;
+  readonly openedAt: string;
+  readonly vehicle: VehicleRecord;
+  readonly family: Pick<Family, 'id' | 'maker' | 'name' | 'bodyStyle' | 'lengthMm' | 'widthMm' | 'hazards'>;
+  readonly vin: VinReading | null;
+  readonly stages: readonly StageState[];
+  readonly positions: readonly PositionView[];
+  readonly facts: readonly FactView[];
+  readonly wishes: {
+    readonly wishes: readonly Wish[];
+    readonly words: string;
+    readonly basis: string;
+  } | null;
+  readonly modifications: readonly {
+    readonly event: string;
+    readonly words: string;
+    readonly position: PositionKey | null;
+  }[];
+  readonly swaps: readonly SwapView[];
+  readonly items: readonly OpenItem[];
+  readonly release: ReleaseCheck;
+  readonly locks: readonly { readonly revision: number; readonly at: string; readonly by: string }[];
+  readonly late: number;
+  readonly names: Readonly<Record<string, string>>;
+  readonly lastAt: string | null;
+}
+
+export interface JobViewInput {
+  readonly id: string;
+  readonly number: number;
+  readonly openedAt: string;
+  readonly vehicle: VehicleRecord;
+  readonly family: Family;
+  readonly registry: FactRegistry;
+  readonly reading: JobReading;
+  readonly names: Readonly<Record<string, string>>;
+}
+
+/** Lays a reading out for a screen. Every listed fact has a row, known or not: what is unknown is to be seen. */
+export function jobView(input: JobViewInput): JobView {
+  const { reading, family, vehicle } = input;
+  const { record } = reading;
+  return {
+    id: input.id,
+    number: input.number,
+    words: record.opened?.body.words ?? '',
+    openedAt: input.openedAt,
+    vehicle: {
+      id: vehicle.id,
+      family: vehicle.family,
+      vin: vehicle.vin,
+      serial: vehicle.serial,
+      plate: vehicle.plate,
+      fleet: vehicle.fleet,
+      version: vehicle.version,
+    },
+    family: {
+      id: family.id,
+      maker: family.maker,
+      name: family.name,
+      bodyStyle: family.bodyStyle,
+      lengthMm: family.lengthMm,
+      widthMm: family.widthMm,
+      hazards: family.hazards,
+    },
+    vin: reading.vin,
+    stages: reading.stages,
+    positions: [...family.places]
+      .sort((a, b) => comparePositions(a.position, b.position))
+      .map((place) => positionView(place, reading)),
+    facts: factViews(input),
+    wishes: record.wishes
+      ? {
+          wishes: record.wishes.event.body.wishes,
+          words: record.wishes.event.body.words ?? '',
+          basis: record.wishes.event.id,
+        }
+      : null,
+    modifications: record.modifications.map((m) => ({
+      event: m.id,
+      words: m.body.words,
+      position: m.body.position ?? null,
+    })),
+    swaps: record.swaps.map(({ id, positions, openedBy, choice }) => ({
+      id,
+      positions,
+      openedEvent: openedBy.id,
+      choice: choice && {
+        event: choice.event.id,
+        application: choice.event.body.application.id,
+        lamps: Object.fromEntries(Object.entries(choice.event.body.lamps).map(([p, r]) => [p, r.id])),
+        verdict: choice.event.body.verdict,
+        road: choice.event.body.road,
+        override: choice.event.body.override !== undefined,
+      },
+    })),
+    items: reading.items,
+    release: releaseCheck(reading),
+    locks: record.locks.map((l) => ({ revision: l.body.revision, at: l.at, by: l.user })),
+    late: record.late.length,
+    names: input.names,
+    lastAt: record.lastAt,
+  };
+}
+
+function positionView(place: Place, { record }: JobReading): PositionView {
+  const key = positionKey(place.position);
+  const found = record.asFound.get(key)?.event;
+  return {
+    key,
+    code: positionCode(place.position),
+    place,
+    found: found?.body.found ?? [],
+    foundWords: found?.body.words ?? '',
+    foundBasis: found?.id ?? null,
+    swap: record.swaps.find((s) => s.positions.includes(key))?.id ?? null,
+  };
+}
+
+/** Vehicle facts first, then by position of the swaps; facts that nobody listed but somebody stated come too. */
+function factViews({ reading, registry, family }: JobViewInput): readonly FactView[] {
+  const swapped = new Set(reading.record.swaps.flatMap((s) => s.positions));
+  const order = [...family.places]
+    .sort((a, b) => comparePositions(a.position, b.position))
+    .map((p) => positionKey(p.position));
+  const listed = registry.list.flatMap((key) =>
+    key.subject === 'vehicle'
+      ? [{ key, subject: 'vehicle' }]
+      : order.filter((p) => swapped.has(p)).map((subject) => ({ key, subject })),
+  );
+  const stated = [...reading.facts.values()].flatMap((f) => {
+    const key = registry.find(f.key);
+    return key && !listed.some((l) => l.key.id === f.key && l.subject === f.subject)
+      ? [{ key, subject: f.subject }]
+      : [];
+  });
+  return [...listed, ...stated].map(({ key, subject }) => {
+    const fact = reading.facts.get(`${key.id}@${subject}`);
+    return {
+      key,
+      subject,
+      value: fact?.value ?? null,
+      decidedBy: fact?.decidedBy ?? null,
+      contradictedBy: fact?.contradictedBy ?? [],
+      history: fact?.history ?? [],
+    };
+  });
+}

@@ -1,0 +1,185 @@
+import type { Judgement } from '../fitment';
+import { type Reason, reason } from '../reason';
+import type { ResolvedFact } from '../vehicle';
+import type { RaisedOrigin } from './events';
+import type { JobRecord, SwapRecord } from './fold';
+import type { Stage } from './stages';
+
+export type ItemOrigin =
+  | RaisedOrigin
+  | 'contradiction'
+  | 'baseline-light'
+  | 'aim'
+  | 'override'
+  | 'choice-stale'
+  | 'choice-revised'
+  | 'rival-entries'
+  | 'late-entry';
+
+/** Who may close an item with *done*. A lead may close any, and alone may hand one over in writing. */
+export type ClosableBy = 'anyone' | 'technician' | 'lead' | 'nobody';
+
+/** A promise, deferral or doubt of a job that stands until it is closed. */
+export interface OpenItem {
+  readonly id: string;
+  readonly origin: ItemOrigin;
+  /** What it is about: worded by the interface, or as a person wrote it (`words` in the facts). */
+  readonly what: Reason;
+  readonly stage: Stage;
+  readonly raisedBy: string | null;
+  readonly raisedAt: string | null;
+  readonly closableBy: ClosableBy;
+  readonly closed: {
+    readonly how: 'done' | 'handed-over';
+    readonly words: string;
+    readonly by: string;
+    readonly at: string;
+  } | null;
+}
+
+/** The state of a swap's choice against what is known now. */
+export interface ChoiceCheck {
+  readonly swap: SwapRecord;
+  /** Judged again with the pinned rows and today's facts; null where a pinned row is missing. */
+  readonly now: Judgement | null;
+  /** Catalogue rows that have a newer revision than the pinned one. */
+  readonly revised: readonly string[];
+}
+
+const CLOSABLE: Readonly<Record<ItemOrigin, ClosableBy>> = {
+  promised: 'anyone',
+  scope: 'anyone',
+  borrowed: 'technician',
+  recheck: 'technician',
+  other: 'anyone',
+  contradiction: 'technician',
+  'baseline-light': 'technician',
+  aim: 'technician',
+  override: 'lead',
+  'choice-stale': 'lead',
+  'choice-revised': 'technician',
+  'rival-entries': 'technician',
+  'late-entry': 'nobody',
+};
+
+const AIMED_ROLES = /^(headlamp|fog)\./;
+
+/** Every item of a job: raised by people and by rules, closed ones included, oldest first, rules' last. */
+export function openItems(
+  record: JobRecord,
+  facts: Iterable<ResolvedFact>,
+  checks: readonly ChoiceCheck[],
+): readonly OpenItem[] {
+  const found: OpenItem[] = record.raised.map((e) =>
+    item(
+      record,
+      e.body.item,
+      e.body.origin,
+      reason('item-words', { words: e.body.words }),
+      e.body.stage ?? 'arrive',
+      e.user,
+      e.at,
+    ),
+  );
+  const rule = (id: string, origin: ItemOrigin, what: Reason, stage: Stage) =>
+    found.push(item(record, id, origin, what, stage, null, null));
+
+  for (const fact of facts) {
+    if (fact.contradictedBy.length === 0) continue;
+    const said = [fact.decidedBy, ...fact.contradictedBy].map((s) => `${s?.source}=${String(s?.value)}`);
+    rule(
+      `contradiction:${fact.ref}:${said.join('|')}`,
+      'contradiction',
+      reason('item-contradiction', { fact: fact.key, subject: fact.subject, said }),
+      'arrive',
+    );
+  }
+  for (const check of checks) swapItems(check, rule);
+  for (const [position, value] of record.asFound)
+    if (value.rivals.length > 0)
+      rule(
+        `rivals:as-found:${value.event.id}`,
+        'rival-entries',
+        reason('item-rival-as-found', { position }),
+        'arrive',
+      );
+  if (record.wishes && record.wishes.rivals.length > 0)
+    rule(`rivals:wishes:${record.wishes.event.id}`, 'rival-entries', reason('item-rival-wishes'), 'arrive');
+  if (record.late.length > 0)
+    rule(
+      `late:${record.locks.length}`,
+      'late-entry',
+      reason('item-late-entries', { count: record.late.length }),
+      'release',
+    );
+  return found;
+}
+
+function swapItems(
+  { swap, now, revised }: ChoiceCheck,
+  rule: (id: string, origin: ItemOrigin, what: Reason, stage: Stage) => void,
+): void {
+  const chosen = swap.choice?.event;
+  if (!chosen) return;
+  const positions = swap.positions;
+  if (positions.some((p) => AIMED_ROLES.test(p))) {
+    rule(`baseline:${swap.id}`, 'baseline-light', reason('item-baseline-light', { positions }), 'strip');
+    rule(`aim:${swap.id}`, 'aim', reason('item-aim', { positions }), 'prove');
+  }
+  if (chosen.body.override)
+    rule(
+      `override:${chosen.id}`,
+      'override',
+      reason('item-override', { verdict: chosen.body.verdict, words: chosen.body.override.words }),
+      'fit',
+    );
+  if (swap.choice && swap.choice.rivals.length > 0)
+    rule(`rivals:choice:${chosen.id}`, 'rival-entries', reason('item-rival-choice', { positions }), 'fit');
+  if (now && (now.verdict !== chosen.body.verdict || partsDiffer(now, chosen.body.parts)))
+    rule(
+      `stale:${chosen.id}:${now.verdict}:${now.parts.map((p) => `${p.part}x${p.quantity}`).join(',')}`,
+      'choice-stale',
+      reason(now.verdict === chosen.body.verdict ? 'item-parts-changed' : 'item-verdict-changed', {
+        positions,
+        before: chosen.body.verdict,
+        now: now.verdict,
+      }),
+      'fit',
+    );
+  if (revised.length > 0 || now === null)
+    rule(
+      `revised:${chosen.id}:${revised.join(',')}`,
+      'choice-revised',
+      reason('item-choice-revised', { rows: revised }),
+      'fit',
+    );
+}
+
+function partsDiffer(
+  now: Judgement,
+  chosen: readonly { id: string; quantity: number; certain: boolean }[],
+): boolean {
+  const text = (lines: readonly { id: string; quantity: number; certain: boolean }[]) =>
+    lines
+      .filter((l) => l.certain)
+      .map((l) => `${l.id}x${l.quantity}`)
+      .sort()
+      .join();
+  return text(now.parts.map((p) => ({ ...p, id: p.part }))) !== text(chosen);
+}
+
+function item(
+  record: JobRecord,
+  id: string,
+  origin: ItemOrigin,
+  what: Reason,
+  stage: Stage,
+  raisedBy: string | null,
+  raisedAt: string | null,
+): OpenItem {
+  const closing = CLOSABLE[origin] === 'nobody' ? undefined : record.closings.get(id);
+  const closed = closing
+    ? { how: closing.body.how, words: closing.body.words, by: closing.user, at: closing.at }
+    : null;
+  return { id, origin, what, stage, raisedBy, raisedAt, closableBy: CLOSABLE[origin], closed };
+}

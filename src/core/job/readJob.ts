@@ -1,0 +1,102 @@
+import { indexShelf, judge, type JudgeContext, type Judgement, planSwap } from '../fitment';
+import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
+import {
+  type FactRef,
+  type FactRegistry,
+  knownValues,
+  type ResolvedFact,
+  resolveFacts,
+  type VinReading,
+} from '../vehicle';
+import type { AnyStoredEvent, RowRef } from './events';
+import { foldJob, type JobRecord, statementsOf, type SwapRecord } from './fold';
+import { type ChoiceCheck, type OpenItem, openItems } from './openItems';
+import { type StageState, stageStates } from './stageStates';
+import { derivedStatements, type VehicleRecord, vinOf } from './vehicleFacts';
+
+/** Everything that a job is read from. Pinned rows are looked up by id and revision. */
+export interface JobSources {
+  readonly events: readonly AnyStoredEvent[];
+  /** Fact events (and voids) of other jobs of this vehicle. */
+  readonly otherFactEvents: readonly AnyStoredEvent[];
+  readonly vehicle: VehicleRecord;
+  readonly family: Family;
+  readonly registry: FactRegistry;
+  readonly profiles: readonly Profile[];
+  readonly parts: readonly Part[];
+  readonly pinned: PinnedRows;
+}
+
+export interface PinnedRows {
+  readonly application: (ref: RowRef) => Application | undefined;
+  readonly lamp: (ref: RowRef) => Lamp | undefined;
+  /** Newest revision of a row on the shelf. */
+  readonly head: (kind: 'application' | 'lamp' | 'part', id: string) => number | undefined;
+}
+
+/** A job read whole: the one call behind each screen, the board, the release and the tests. */
+export interface JobReading {
+  readonly record: JobRecord;
+  readonly vin: VinReading | null;
+  readonly facts: ReadonlyMap<FactRef, ResolvedFact>;
+  readonly checks: readonly ChoiceCheck[];
+  readonly items: readonly OpenItem[];
+  readonly stages: readonly StageState[];
+  readonly context: JudgeContext;
+}
+
+/** Reads a job: folds the events, resolves the facts, judges the pinned choices again, derives items and stages. */
+export function readJob(sources: JobSources): JobReading {
+  const { vehicle, family, registry, profiles } = sources;
+  const record = foldJob(sources.events);
+  const statements = [
+    ...derivedStatements(vehicle, family, registry),
+    ...statementsOf([...sources.events, ...sources.otherFactEvents]),
+  ];
+  const facts = resolveFacts(statements, registry.find);
+  const parts = new Map(sources.parts.map((p) => [p.id, p]));
+  const context: JudgeContext = { known: knownValues(facts), registry, profiles, parts };
+  const checks = record.swaps.map((swap) => checkChoice(swap, family, sources.pinned, context));
+  const items = openItems(record, facts.values(), checks);
+  const stages = stageStates({ vehicle, record, facts, checks, items });
+  return { record, vin: vinOf(vehicle, family), facts, checks, items, stages, context };
+}
+
+function checkChoice(
+  swap: SwapRecord,
+  family: Family,
+  pinned: PinnedRows,
+  context: JudgeContext,
+): ChoiceCheck {
+  if (!swap.choice) return { swap, now: null, revised: [] };
+  const { application, lamps, parts } = swap.choice.event.body;
+  const newer = (kind: 'application' | 'lamp' | 'part', ref: RowRef) =>
+    (pinned.head(kind, ref.id) ?? 0) > ref.rev;
+  const revised = [
+    ...(newer('application', application) ? [application.id] : []),
+    ...Object.values(lamps)
+      .filter((r) => newer('lamp', r))
+      .map((r) => r.id),
+    ...parts.filter((r) => newer('part', r)).map((r) => r.id),
+  ];
+  return { swap, now: judgePinned(swap, family, pinned, context), revised: [...new Set(revised)].sort() };
+}
+
+function judgePinned(
+  swap: SwapRecord,
+  family: Family,
+  pinned: PinnedRows,
+  context: JudgeContext,
+): Judgement | null {
+  const body = swap.choice?.event.body;
+  const row = body && pinned.application(body.application);
+  if (!row) return null;
+  const lamps = Object.values(body.lamps).flatMap((ref) => pinned.lamp(ref) ?? []);
+  const plan = planSwap(
+    row,
+    family,
+    swap.positions,
+    indexShelf({ lamps, families: [], applications: [] }).lamps,
+  );
+  return plan ? judge(plan, context) : null;
+}

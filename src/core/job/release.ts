@@ -1,0 +1,211 @@
+import type { Judgement } from '../fitment';
+import { type Prose, type Reason, reason } from '../reason';
+import type { Family, Lamp, Money, Part } from '../shelf/types';
+import type { FactSource, FactValue, PositionKey } from '../vehicle';
+import type { AsFound, EventBodies } from './events';
+import type { OpenItem } from './openItems';
+import type { JobReading } from './readJob';
+import type { VehicleRecord } from './vehicleFacts';
+
+/** Whether a job may be locked, and if not, what stands in the way. */
+export interface ReleaseCheck {
+  readonly ready: boolean;
+  readonly missing: readonly Reason[];
+  readonly openItems: readonly OpenItem[];
+  /** The revision that the next lock would make. */
+  readonly nextRevision: number;
+}
+
+/** Late entries do not stand in the way of a new lock: it takes them in. */
+export function releaseCheck(job: Pick<JobReading, 'record' | 'stages' | 'items'>): ReleaseCheck {
+  const open = job.items.filter((i) => i.closed === null && i.origin !== 'late-entry');
+  const missing = job.stages
+    .filter((s) => s.stage !== 'release' && s.state === 'open')
+    .flatMap((s) => s.missing);
+  if (job.record.locks.length > 0 && job.record.late.length === 0) missing.push(reason('already-locked'));
+  return {
+    ready: open.length === 0 && missing.length === 0,
+    missing,
+    openItems: open,
+    nextRevision: job.record.locks.length + 1,
+  };
+}
+
+/** Version of the frozen document's form. */
+export const RELEASE_DOCUMENT_FORM = 1;
+
+/** What is handed over, frozen: printed sheets are made from this alone, so that they never change. */
+export interface ReleaseDocument {
+  readonly form: typeof RELEASE_DOCUMENT_FORM;
+  readonly revision: number;
+  readonly lockedAt: string;
+  readonly lockedBy: string;
+  readonly shop: { readonly name: string; readonly zone: string };
+  readonly job: { readonly number: number; readonly openedAt: string; readonly words: string };
+  readonly vehicle: Pick<VehicleRecord, 'vin' | 'serial' | 'plate' | 'fleet'> & {
+    readonly maker: string;
+    readonly name: string;
+    readonly hazards: Family['hazards'];
+  };
+  readonly facts: readonly {
+    readonly key: string;
+    readonly label: Prose | null;
+    readonly unit: string | null;
+    readonly subject: string;
+    readonly value: FactValue;
+    readonly source: FactSource;
+    readonly by: string;
+    readonly contradicted: boolean;
+  }[];
+  readonly asFound: readonly {
+    readonly position: PositionKey;
+    readonly found: readonly AsFound[];
+    readonly words: string;
+  }[];
+  readonly modifications: readonly { readonly words: string; readonly position: PositionKey | null }[];
+  readonly wishes: readonly string[];
+  readonly swaps: readonly {
+    readonly positions: readonly PositionKey[];
+    readonly lamps: readonly {
+      readonly position: PositionKey;
+      readonly maker: string;
+      readonly name: string;
+      readonly partNumber: string;
+      readonly rev: number;
+    }[];
+    readonly parts: readonly {
+      readonly name: Prose;
+      readonly partNumber: string;
+      readonly quantity: number;
+      readonly certain: boolean;
+    }[];
+    readonly verdict: Judgement['verdict'];
+    readonly reasons: readonly Reason[];
+    readonly functions: Judgement['functions'];
+    readonly road: Judgement['road'];
+    readonly price: Money | null;
+    readonly override: EventBodies['lamp-chosen']['override'] | null;
+  }[];
+  readonly items: readonly {
+    readonly what: Reason;
+    readonly how: 'done' | 'handed-over';
+    readonly words: string;
+    readonly by: string;
+    readonly at: string;
+  }[];
+  readonly history: readonly { readonly at: string; readonly by: string; readonly type: string }[];
+}
+
+export interface ReleaseInput {
+  readonly reading: JobReading;
+  readonly vehicle: VehicleRecord;
+  readonly family: Family;
+  readonly shop: ReleaseDocument['shop'];
+  readonly jobNumber: number;
+  readonly lamp: (id: string, rev: number) => Lamp | undefined;
+  readonly part: (id: string, rev: number) => Part | undefined;
+  /** Name of a person by user id. */
+  readonly nameOf: (user: string) => string;
+  readonly lockedBy: string;
+  readonly lockedAt: string;
+}
+
+/** Freezes a job that is ready. Codes and facts, and what people wrote; words are put to the codes when it is printed. */
+export function releaseDocument(input: ReleaseInput): ReleaseDocument {
+  const { reading, vehicle, family, nameOf } = input;
+  const { record, facts, context } = reading;
+  return {
+    form: RELEASE_DOCUMENT_FORM,
+    revision: record.locks.length + 1,
+    lockedAt: input.lockedAt,
+    lockedBy: nameOf(input.lockedBy),
+    shop: input.shop,
+    job: {
+      number: input.jobNumber,
+      openedAt: record.opened?.at ?? '',
+      words: record.opened?.body.words ?? '',
+    },
+    vehicle: {
+      vin: vehicle.vin,
+      serial: vehicle.serial,
+      plate: vehicle.plate,
+      fleet: vehicle.fleet,
+      maker: family.maker,
+      name: family.name,
+      hazards: family.hazards,
+    },
+    facts: [...facts.values()].flatMap((f) => {
+      const key = context.registry.find(f.key);
+      if (!f.decidedBy || f.value === null) return [];
+      const unit = key?.type.kind === 'number' ? key.type.unit : null;
+      return [
+        {
+          key: f.key,
+          label: key?.label ?? null,
+          unit,
+          subject: f.subject,
+          value: f.value,
+          source: f.decidedBy.source,
+          by: nameOf(f.decidedBy.by),
+          contradicted: f.contradictedBy.length > 0,
+        },
+      ];
+    }),
+    asFound: [...record.asFound].map(([position, l]) => ({
+      position,
+      found: l.event.body.found,
+      words: l.event.body.words ?? '',
+    })),
+    modifications: record.modifications.map((m) => ({
+      words: m.body.words,
+      position: m.body.position ?? null,
+    })),
+    wishes: record.wishes?.event.body.wishes ?? [],
+    swaps: reading.checks.flatMap((check) => frozenSwap(check, input)),
+    items: reading.items.flatMap((i) =>
+      i.closed
+        ? [
+            {
+              what: i.what,
+              how: i.closed.how,
+              words: i.closed.words,
+              by: nameOf(i.closed.by),
+              at: i.closed.at,
+            },
+          ]
+        : [],
+    ),
+    history: record.standing.map((e) => ({ at: e.at, by: nameOf(e.user), type: e.type })),
+  };
+}
+
+function frozenSwap(
+  { swap, now }: JobReading['checks'][number],
+  input: ReleaseInput,
+): ReleaseDocument['swaps'] {
+  const body = swap.choice?.event.body;
+  if (!body || !now) return [];
+  return [
+    {
+      positions: swap.positions,
+      lamps: Object.entries(body.lamps).flatMap(([position, ref]) => {
+        const lamp = input.lamp(ref.id, ref.rev);
+        return lamp
+          ? [{ position, maker: lamp.maker, name: lamp.name, partNumber: lamp.partNumber, rev: ref.rev }]
+          : [];
+      }),
+      parts: body.parts.flatMap((p) => {
+        const part = input.part(p.id, p.rev);
+        return part
+          ? [{ name: part.name, partNumber: part.partNumber, quantity: p.quantity, certain: p.certain }]
+          : [];
+      }),
+      verdict: now.verdict,
+      reasons: now.reasons,
+      functions: now.functions,
+      road: now.road,
+      price: now.price,
+      override: body.override ?? null,
+    },
+  ];
+}

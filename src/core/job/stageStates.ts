@@ -1,0 +1,97 @@
+import { type Reason, reason } from '../reason';
+import type { FactRef, ResolvedFact } from '../vehicle';
+import { factRef, splitFactRef } from '../vehicle';
+import type { JobRecord } from './fold';
+import type { ChoiceCheck, OpenItem } from './openItems';
+import { BUILT_STAGES, type Stage, STAGES } from './stages';
+import type { VehicleRecord } from './vehicleFacts';
+
+/** `locked`: done and proven. `absent`: this version cannot work the stage yet. */
+export type SeatState = 'absent' | 'open' | 'seated' | 'locked';
+
+export interface StageState {
+  readonly stage: Stage;
+  readonly state: SeatState;
+  /** Open items that hang on it; the connector is *tagged* where there are any. */
+  readonly tags: number;
+  /** What is still wanting for the next state, most useful first. */
+  readonly missing: readonly Reason[];
+}
+
+export interface StageInput {
+  readonly vehicle: VehicleRecord;
+  readonly record: JobRecord;
+  readonly facts: ReadonlyMap<FactRef, ResolvedFact>;
+  readonly checks: readonly ChoiceCheck[];
+  readonly items: readonly OpenItem[];
+}
+
+const PROOF = new Set(['measured', 'seen', 'vin']);
+
+/** Derives the state of all nine stages. Nobody sets a stage; it follows from what happened. */
+export function stageStates(input: StageInput): readonly StageState[] {
+  const released = input.record.locks.length > 0;
+  return STAGES.map((stage) => {
+    const tags = input.items.filter((i) => i.stage === stage && i.closed === null).length;
+    if (!BUILT_STAGES.includes(stage)) return { stage, state: 'absent', tags, missing: [] };
+    const { done, proof } = wanting(stage, input);
+    const state: SeatState =
+      done.length > 0 ? 'open' : proof.length > 0 && !(released && stage !== 'release') ? 'seated' : 'locked';
+    return { stage, state, tags, missing: [...done, ...proof] };
+  });
+}
+
+/** What keeps a stage from being done, and what then keeps it from being proven. */
+function wanting(stage: Stage, input: StageInput): { done: readonly Reason[]; proof: readonly Reason[] } {
+  if (stage === 'arrive') return { done: arriveWants(input), proof: arriveProof(input) };
+  if (stage === 'fit') return { done: fitWants(input), proof: fitProof(input) };
+  return { done: input.record.locks.length > 0 ? [] : [reason('release-not-locked')], proof: [] };
+}
+
+function arriveWants({ vehicle, record, facts }: StageInput): readonly Reason[] {
+  const wants: Reason[] = [];
+  if (!vehicle.vin && !vehicle.serial && !vehicle.plate && !vehicle.fleet)
+    wants.push(reason('wants-identity'));
+  for (const key of ['model-year', 'market', 'system-voltage'])
+    if ((facts.get(factRef(key, 'vehicle'))?.value ?? null) === null)
+      wants.push(reason('wants-fact', { fact: key }));
+  if (record.swaps.length === 0) wants.push(reason('wants-swap'));
+  const unseen = record.swaps.flatMap((s) => s.positions).filter((p) => !record.asFound.has(p));
+  if (unseen.length > 0) wants.push(reason('wants-as-found', { positions: unseen }));
+  if (!record.wishes) wants.push(reason('wants-wishes'));
+  return wants;
+}
+
+function arriveProof({ facts }: StageInput): readonly Reason[] {
+  const year = facts.get(factRef('model-year', 'vehicle'));
+  return year?.decidedBy?.source === 'vin' ? [] : [reason('proof-year-from-vin')];
+}
+
+function fitWants({ record, checks }: StageInput): readonly Reason[] {
+  if (record.swaps.length === 0) return [reason('wants-swap')];
+  return checks.flatMap((c) => {
+    if (!c.swap.choice) return [reason('wants-lamp', { positions: c.swap.positions })];
+    const { body } = c.swap.choice.event;
+    const bad = c.now !== null && (c.now.verdict === 'check-first' || c.now.verdict === 'does-not-fit');
+    return bad && (!body.override || body.verdict !== c.now?.verdict)
+      ? [reason('wants-choice-again', { positions: c.swap.positions, now: c.now?.verdict ?? '' })]
+      : [];
+  });
+}
+
+function fitProof({ checks, facts }: StageInput): readonly Reason[] {
+  const overridden = checks.filter((c) => c.swap.choice?.event.body.override);
+  const told = new Set(
+    checks
+      .flatMap((c) => c.now?.because ?? [])
+      .filter((ref) => !PROOF.has(facts.get(ref)?.decidedBy?.source ?? '')),
+  );
+  // Nobody can look up which rule set a vehicle must keep; it is told.
+  const unproven = [...told].filter((ref) => splitFactRef(ref).key !== 'market').sort();
+  return [
+    ...overridden.map((c) => reason('proof-overridden', { positions: c.swap.positions })),
+    ...unproven.map((ref) =>
+      reason('proof-look', { fact: splitFactRef(ref).key, subject: splitFactRef(ref).subject }),
+    ),
+  ];
+}

@@ -1,0 +1,61 @@
+import { type Reason, reason } from '../reason';
+
+export type LengthReading =
+  { readonly kind: 'length'; readonly mm: number } | { readonly kind: 'fault'; readonly reason: Reason };
+
+/** Millimetres per unit, by the ways people write it. Source: the inch is 25.4 mm exactly (1959 agreement). */
+const UNIT_MM: Readonly<Record<string, number>> = {
+  mm: 1,
+  cm: 10,
+  m: 1000,
+  in: 25.4,
+  inch: 25.4,
+  '"': 25.4,
+  '″': 25.4,
+  ft: 304.8,
+  "'": 304.8,
+};
+
+/**
+ * Reads a length as people type it: `64`, `64 mm`, `6.4cm`, `5/16 in`, `2 1/2 in`, `80"`. Without a unit it is in mm.
+ * The decimal sign is that of the language; the other sign is refused, since it may be a thousands mark.
+ * @param decimal the decimal sign, `.` or `,`
+ * @returns mm, never negative; or why it cannot be read
+ */
+export function readLength(typed: string, decimal: '.' | ','): LengthReading {
+  const text = typed.trim().toLowerCase();
+  const fault = (code: string, facts: Reason['facts'] = {}): LengthReading => ({
+    kind: 'fault',
+    reason: reason(code, facts),
+  });
+  if (text === '') return fault('length-empty');
+  const parts = /^(-?)([\d.,]+)?(?:\s*(\d+)\s*\/\s*(\d+))?\s*([a-z"″']*)$/.exec(splitFraction(text));
+  if (!parts || (parts[2] === undefined && parts[3] === undefined))
+    return fault('length-unreadable', { typed });
+  const [, minus, whole, above, below, unit = ''] = parts;
+  if (minus) return fault('length-negative', { typed });
+  const factor = UNIT_MM[unit || 'mm'];
+  if (factor === undefined) return fault('length-unit', { unit });
+  if (whole?.includes(decimal === '.' ? ',' : '.')) return fault('length-decimal', { typed, decimal });
+  if ((whole?.split(decimal).length ?? 0) > 2) return fault('length-unreadable', { typed });
+  const number = whole === undefined ? 0 : Number(whole.replace(',', '.'));
+  const fraction = above === undefined ? 0 : Number(below) === 0 ? NaN : Number(above) / Number(below);
+  const mm = (number + fraction) * factor;
+  return Number.isFinite(mm)
+    ? { kind: 'length', mm: Math.round(mm * 1e4) / 1e4 }
+    : fault('length-unreadable', { typed });
+}
+
+/** Keeps `5/16` from being read as a whole number 5 with a rest. */
+function splitFraction(text: string): string {
+  return text.replace(/^(-?)(\d+)\s*\/\s*(\d+)/, '$1 $2/$3').replace(/^- /, '-');
+}
+
+/** A length in inches, for the echo in the other system; to a sixteenth where that is within 0.2 mm, else decimals. */
+export function inInches(
+  mm: number,
+): { readonly whole: number; readonly sixteenths: number } | { readonly inches: number } {
+  const sixteenths = Math.round((mm / 25.4) * 16);
+  if (Math.abs((sixteenths / 16) * 25.4 - mm) > 0.2) return { inches: Math.round((mm / 25.4) * 100) / 100 };
+  return { whole: Math.floor(sixteenths / 16), sixteenths: sixteenths % 16 };
+}

@@ -1,0 +1,159 @@
+import { predicatesOf, predicateTest, type Predicate, type Rule } from '../fitment/rule';
+import { compareText, type Reason, reason } from '../reason';
+import { factRegistry, type FactKey, type FactRegistry, type FactValue, positionKey } from '../vehicle';
+import { nearestName } from './nearestName';
+import { type Shelf, SHELF_KINDS, SHELF_LISTS } from './types';
+
+/** A fault of a shelf at a place in it; the path is a JSON Pointer (RFC 6901). */
+export interface ShelfFault {
+  readonly path: string;
+  readonly reason: Reason;
+}
+
+/**
+ * Checks everything that a schema cannot: ids once only, references that lead somewhere, predicates whose values
+ * suit the fact, sides that agree. An empty list means that the shelf can be trusted inside.
+ * @param shelf well-formed by schema, and complete: a partial file is merged over the shop's shelf first
+ */
+export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
+  const faults: ShelfFault[] = [];
+  const fault = (path: string, code: string, facts: Reason['facts'] = {}) =>
+    faults.push({ path, reason: reason(code, facts) });
+  for (const kind of SHELF_KINDS) {
+    const seen = new Set<string>();
+    shelf[SHELF_LISTS[kind]].forEach((row, i) => {
+      if (seen.has(row.id)) fault(`/${SHELF_LISTS[kind]}/${i}/id`, 'id-twice', { id: row.id });
+      seen.add(row.id);
+    });
+  }
+  const registry = factRegistry(shelf.factKeys);
+  const ids = (rows: readonly { id: string }[]) => new Set(rows.map((r) => r.id));
+  const [families, lamps, parts] = [ids(shelf.families), ids(shelf.lamps), ids(shelf.parts)];
+  const refer = (path: string, known: ReadonlySet<string>, id: string, kind: string) => {
+    if (known.has(id)) return;
+    const near = nearestName(id, [...known]);
+    fault(path, near ? 'no-such-row-near' : 'no-such-row', near ? { kind, id, near } : { kind, id });
+  };
+  const checkRule = (path: string, rule: Rule, vehicleOnly = false) => {
+    faults.push(...ruleFaults(path, rule, registry, vehicleOnly));
+    for (const p of predicatesOf(rule))
+      p.mends?.forEach((m) => m.parts.forEach((need) => refer(`${path}`, parts, need.part, 'part')));
+  };
+
+  shelf.families.forEach((family, i) => {
+    const at = `/families/${i}`;
+    const seen = new Set<string>();
+    family.places.forEach((place, j) => {
+      const key = positionKey(place.position);
+      if (seen.has(key)) fault(`${at}/places/${j}/position`, 'position-twice', { position: key });
+      seen.add(key);
+      place.functions.forEach((f, k) => f.when && checkRule(`${at}/places/${j}/functions/${k}/when`, f.when));
+    });
+    family.assumes.forEach((a, j) => {
+      const key = registry.find(a.fact);
+      if (!key) unknownFact(`${at}/assumes/${j}/fact`, a.fact, registry, faults);
+      else if (!suits(key, a.value))
+        fault(`${at}/assumes/${j}/value`, 'value-unsuited', { fact: a.fact, value: String(a.value) });
+    });
+  });
+  shelf.applications.forEach((app, i) => {
+    const at = `/applications/${i}`;
+    app.families.forEach((id, j) => refer(`${at}/families/${j}`, families, id, 'family'));
+    for (const side of ['left', 'right', 'centre'] as const) {
+      const id = app.lamps[side];
+      if (id === undefined) continue;
+      refer(`${at}/lamps/${side}`, lamps, id, 'lamp');
+      const lamp = shelf.lamps.find((l) => l.id === id);
+      if (lamp && lamp.side !== 'either' && lamp.side !== side)
+        fault(`${at}/lamps/${side}`, 'lamp-of-other-side', { lamp: id, side: lamp.side });
+    }
+    checkRule(`${at}/rule`, app.rule);
+    app.supplies.forEach((s, j) =>
+      s.parts.forEach((n, k) => refer(`${at}/supplies/${j}/parts/${k}/part`, parts, n.part, 'part')),
+    );
+  });
+  shelf.profiles.forEach((profile, i) =>
+    profile.requirements.forEach(
+      (r, j) => r.when && checkRule(`/profiles/${i}/requirements/${j}/when`, r.when, true),
+    ),
+  );
+  return faults.sort((a, b) => compareText(a.path, b.path) || compareText(a.reason.code, b.reason.code));
+}
+
+function ruleFaults(path: string, rule: Rule, registry: FactRegistry, vehicleOnly: boolean): ShelfFault[] {
+  if (rule.op === 'all' || rule.op === 'any')
+    return rule.of.flatMap((r, i) => ruleFaults(`${path}/of/${i}`, r, registry, vehicleOnly));
+  if (rule.op === 'not') {
+    const mendable = predicatesOf(rule.of).filter((p) => p.mends?.length);
+    const here = mendable.map((p) => ({
+      path: `${path}/of`,
+      reason: reason('not-over-mend', { predicate: p.id }),
+    }));
+    return [...here, ...ruleFaults(`${path}/of`, rule.of, registry, vehicleOnly)];
+  }
+  const found: ShelfFault[] = predicateFaults(path, rule, registry, vehicleOnly);
+  rule.mends?.forEach(
+    (m, i) => m.when && found.push(...ruleFaults(`${path}/mends/${i}/when`, m.when, registry, vehicleOnly)),
+  );
+  return found;
+}
+
+function predicateFaults(
+  path: string,
+  p: Predicate,
+  registry: FactRegistry,
+  vehicleOnly: boolean,
+): ShelfFault[] {
+  const found: ShelfFault[] = [];
+  const { fact, accepts } = predicateTest(p);
+  const key = registry.find(fact);
+  if (!key) {
+    unknownFact(`${path}/fact`, fact, registry, found);
+    return found;
+  }
+  const fault = (code: string, facts: Reason['facts']) => found.push({ path, reason: reason(code, facts) });
+  if (vehicleOnly && key.subject !== 'vehicle') fault('vehicle-facts-only', { fact });
+  if ((p.op === 'at-least' || p.op === 'at-most') && key.type.kind === 'number' && key.type.unit !== p.unit)
+    fault('unit-unsuited', { fact, unit: p.unit, wanted: key.type.unit });
+  if (accepts.kind === 'range') {
+    if (key.type.kind !== 'number') fault('range-on-no-number', { fact });
+    if (accepts.from > accepts.to) fault('range-backwards', { from: accepts.from, to: accepts.to });
+  } else {
+    for (const value of accepts.values)
+      if (!suits(key, value)) fault('value-unsuited', { fact, value: String(value) });
+  }
+  return found;
+}
+
+function unknownFact(path: string, fact: string, registry: FactRegistry, faults: ShelfFault[]): void {
+  const near = nearestName(
+    fact,
+    registry.list.map((k) => k.id),
+  );
+  faults.push({
+    path,
+    reason: near ? reason('no-such-fact-near', { fact, near }) : reason('no-such-fact', { fact }),
+  });
+}
+
+/** Whether a value is in the domain of a fact key. */
+export function suits(key: FactKey, value: FactValue): boolean {
+  switch (key.type.kind) {
+    case 'yes-no':
+      return typeof value === 'boolean';
+    case 'choice':
+      return (
+        typeof value === 'string' &&
+        value !== '' &&
+        (key.type.open === true || key.type.values.includes(value))
+      );
+    case 'number':
+      return (
+        typeof value === 'number' &&
+        Number.isFinite(value) &&
+        value >= (key.type.min ?? -Infinity) &&
+        value <= (key.type.max ?? Infinity) &&
+        (!key.type.whole || Number.isInteger(value))
+      );
+  }
+}

@@ -1,0 +1,189 @@
+import type { Rule, PartNeed } from '../fitment/rule';
+import type { Prose } from '../reason';
+import type {
+  Duty,
+  FactKey,
+  FactValue,
+  LampFunction,
+  LightColour,
+  Position,
+  PositionRole,
+  Provided,
+  Side,
+} from '../vehicle';
+
+/** Integer minor units of an ISO 4217 currency. */
+export interface Money {
+  readonly minor: number;
+  readonly currency: string;
+}
+
+export const BODY_STYLES = ['van', 'shuttle', 'trailer', 'tug', 'scooter'] as const;
+export type BodyStyle = (typeof BODY_STYLES)[number];
+
+/** A function of the factory lamp, perhaps only where a condition holds (option, year group). */
+export interface FactoryFunction extends Provided {
+  readonly when?: Rule;
+}
+
+/** A lamp position of a vehicle family with its place in mm: x to the right of the centre line, y rearwards from the front. */
+export interface Place {
+  readonly position: Position;
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly functions: readonly FactoryFunction[];
+}
+
+/** A vehicle line of the shelf. `assumes` are facts that hold for it unless somebody looks. */
+export interface Family {
+  readonly id: string;
+  readonly maker: string;
+  readonly name: string;
+  readonly bodyStyle: BodyStyle;
+  readonly lightVehicle: boolean;
+  readonly lengthMm: number;
+  readonly widthMm: number;
+  readonly yearFrom: number;
+  readonly yearTo?: number;
+  readonly hazards: readonly ('high-voltage' | 'front-sensors')[];
+  readonly places: readonly Place[];
+  readonly assumes: readonly { readonly fact: string; readonly value: FactValue }[];
+}
+
+/** What the lens carries for a rule set: a declared mark, none, or nobody has looked (absent). */
+export type LensMark = 'declared' | 'none';
+export const LAMP_TRAITS = [
+  'sequential-turn',
+  'switchback',
+  'drl-dims',
+  'drl-goes-out',
+  'brighter-low',
+] as const;
+export type LampTrait = (typeof LAMP_TRAITS)[number];
+export const ROAD_FLAGS = ['retrofit-source', 'modulated-stop', 'tinted'] as const;
+export type RoadFlag = (typeof ROAD_FLAGS)[number];
+
+/** One lit area of a lamp's face, in hundredths of its width and height from the upper left. */
+export interface FaceSegment {
+  readonly does: LampFunction;
+  readonly shape: 'round' | 'bar';
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+
+/** One lamp assembly of the shelf, for one side. The face is drawn for the left side and mirrored for the right. */
+export interface Lamp {
+  readonly id: string;
+  readonly maker: string;
+  readonly name: string;
+  readonly partNumber: string;
+  readonly about: Prose;
+  readonly role: PositionRole;
+  readonly side: Side | 'either';
+  readonly functions: readonly Provided[];
+  readonly traits: readonly LampTrait[];
+  readonly workingMinV: number;
+  readonly workingMaxV: number;
+  readonly marks: Readonly<Record<string, LensMark>>;
+  readonly flags: readonly RoadFlag[];
+  readonly price: Money;
+  readonly face: { readonly aspect: number; readonly segments: readonly FaceSegment[] };
+}
+
+/** A part that makes up for a function that the new lamp does not have, such as a separate reflector. */
+export interface Supply extends Provided {
+  readonly parts: readonly PartNeed[];
+  readonly minutes: number;
+}
+
+/** The statement that a lamp, or a left and right pair, goes into a vehicle line at a role, under a rule. */
+export interface Application {
+  readonly id: string;
+  readonly families: readonly string[];
+  readonly role: PositionRole;
+  readonly end: Position['end'];
+  readonly lamps: { readonly left?: string; readonly right?: string; readonly centre?: string };
+  readonly rule: Rule;
+  readonly minutesLow: number;
+  readonly minutesHigh: number;
+  readonly supplies: readonly Supply[];
+  readonly note?: Prose;
+}
+
+export interface Part {
+  readonly id: string;
+  readonly name: Prose;
+  readonly partNumber: string;
+  readonly price: Money;
+}
+
+/** One line of a market profile. `sides: both` asks for it left and right. Colours are alternatives. */
+export interface Requirement {
+  readonly id: string;
+  readonly does: LampFunction | Duty;
+  readonly end: 'front' | 'rear' | 'side' | 'any';
+  readonly sides: 'both' | 'any';
+  readonly colours: readonly LightColour[];
+  /** On vehicle facts only. */
+  readonly when?: Rule;
+  readonly source: string;
+}
+
+/** A market's rule set as a working summary. `id` is a value of the fact `market`. It is not the law and says so. */
+export interface Profile {
+  readonly id: string;
+  readonly name: Prose;
+  readonly note: Prose;
+  readonly onRoad: boolean;
+  readonly requirements: readonly Requirement[];
+}
+
+/** The kinds of catalogue rows, with the type of each. */
+export interface ShelfKinds {
+  readonly 'fact-key': FactKey;
+  readonly profile: Profile;
+  readonly part: Part;
+  readonly lamp: Lamp;
+  readonly family: Family;
+  readonly application: Application;
+}
+export type ShelfKind = keyof ShelfKinds;
+export const SHELF_KINDS = [
+  'fact-key',
+  'profile',
+  'part',
+  'lamp',
+  'family',
+  'application',
+] as const satisfies readonly ShelfKind[];
+
+/** A whole shelf as one value: what a shelf file holds. */
+export interface Shelf {
+  readonly factKeys: readonly FactKey[];
+  readonly profiles: readonly Profile[];
+  readonly parts: readonly Part[];
+  readonly lamps: readonly Lamp[];
+  readonly families: readonly Family[];
+  readonly applications: readonly Application[];
+}
+
+/** The list of a shelf that holds each kind. */
+export const SHELF_LISTS = {
+  'fact-key': 'factKeys',
+  profile: 'profiles',
+  part: 'parts',
+  lamp: 'lamps',
+  family: 'families',
+  application: 'applications',
+} as const satisfies Record<ShelfKind, keyof Shelf>;
+
+export const EMPTY_SHELF: Shelf = {
+  factKeys: [],
+  profiles: [],
+  parts: [],
+  lamps: [],
+  families: [],
+  applications: [],
+};

@@ -1,0 +1,130 @@
+import { compareText, type Prose } from '../reason';
+
+/** How a fact is known. */
+export const FACT_SOURCES = ['measured', 'seen', 'vin', 'told', 'assumed'] as const;
+export type FactSource = (typeof FACT_SOURCES)[number];
+
+export type FactValue = string | number | boolean;
+export type FactUnit = 'mm' | 'V' | 'year';
+
+export type FactType =
+  | { readonly kind: 'choice'; readonly values: readonly string[]; readonly open?: boolean }
+  | { readonly kind: 'yes-no' }
+  | {
+      readonly kind: 'number';
+      readonly unit: FactUnit;
+      readonly whole?: boolean;
+      readonly min?: number;
+      readonly max?: number;
+    };
+
+/** The look that settles a fact: where to look is worded by key, minutes are what it takes. */
+export interface Look {
+  readonly id: string;
+  readonly minutes: number;
+  readonly how?: Prose;
+}
+
+/**
+ * What the program knows about one fact key.
+ * `sources` lists who may say it, the strongest first: nobody *sees* a model year.
+ * `open` on a choice means that values outside the list can occur.
+ */
+export interface FactKey {
+  readonly id: string;
+  readonly subject: 'vehicle' | 'position';
+  readonly type: FactType;
+  readonly sources: readonly FactSource[];
+  readonly look?: Look;
+  /** Only for keys that come from a shelf; built-in keys are worded by the message catalogue. */
+  readonly label?: Prose;
+}
+
+const BY_LOOKING: readonly FactSource[] = ['measured', 'seen', 'vin', 'told', 'assumed'];
+
+/** Keys that every vehicle has. A shelf adds its own. */
+export const BUILT_IN_FACT_KEYS: readonly FactKey[] = [
+  {
+    id: 'model-year',
+    subject: 'vehicle',
+    type: { kind: 'number', unit: 'year', whole: true, min: 1900, max: 2100 },
+    sources: ['vin', 'told', 'assumed'],
+    look: { id: 'vin-plate', minutes: 1 },
+  },
+  {
+    id: 'market',
+    subject: 'vehicle',
+    type: { kind: 'choice', values: ['NA', 'ECE', 'none'] },
+    sources: ['seen', 'told', 'assumed'],
+    look: { id: 'conformity-label', minutes: 1 },
+  },
+  {
+    id: 'system-voltage',
+    subject: 'vehicle',
+    type: { kind: 'choice', values: ['12', '24'] },
+    sources: ['measured', 'seen', 'told', 'assumed'],
+    look: { id: 'battery', minutes: 2 },
+  },
+  {
+    id: 'overall-width',
+    subject: 'vehicle',
+    type: { kind: 'number', unit: 'mm', min: 300, max: 5000 },
+    sources: ['measured', 'seen', 'told', 'assumed'],
+    look: { id: 'tape-across', minutes: 4 },
+  },
+  {
+    id: 'factory-lamp',
+    subject: 'position',
+    type: { kind: 'choice', values: ['filament', 'hid', 'led'] },
+    sources: ['seen', 'vin', 'told', 'assumed'],
+    look: { id: 'lamp-lit', minutes: 1 },
+  },
+  {
+    id: 'plug',
+    subject: 'position',
+    type: { kind: 'choice', values: [], open: true },
+    sources: ['seen', 'told', 'assumed'],
+    look: { id: 'plug-behind-lamp', minutes: 4 },
+  },
+  {
+    id: 'room-behind',
+    subject: 'position',
+    type: { kind: 'number', unit: 'mm', min: 0, max: 1000 },
+    sources: ['measured', 'told', 'assumed'],
+    look: { id: 'rule-behind-lamp', minutes: 3 },
+  },
+  {
+    id: 'levelling-motor',
+    subject: 'position',
+    type: { kind: 'yes-no' },
+    sources: BY_LOOKING,
+    look: { id: 'housing-back', minutes: 2 },
+  },
+  {
+    id: 'functions-altered',
+    subject: 'position',
+    type: { kind: 'yes-no' },
+    sources: ['seen', 'told', 'assumed'],
+    look: { id: 'operate-lamp', minutes: 2 },
+  },
+];
+
+/** The fact keys that a shop works with. `option.*` (vehicle) and `circuit.*` (position) exist unlisted. */
+export interface FactRegistry {
+  /** The key, or undefined when nobody defined it. */
+  readonly find: (id: string) => FactKey | undefined;
+  /** All listed keys in the order of their ids. */
+  readonly list: readonly FactKey[];
+}
+
+/** @param shelfKeys keys of the shop's shelf; one with a built-in id replaces the built-in */
+export function factRegistry(shelfKeys: readonly FactKey[] = []): FactRegistry {
+  const keys = new Map([...BUILT_IN_FACT_KEYS, ...shelfKeys].map((k) => [k.id, k]));
+  const find = (id: string): FactKey | undefined => {
+    const listed = keys.get(id);
+    if (listed) return listed;
+    const subject = /^option\../.test(id) ? 'vehicle' : /^circuit\../.test(id) ? 'position' : null;
+    return subject ? { id, subject, type: { kind: 'yes-no' }, sources: BY_LOOKING } : undefined;
+  };
+  return { find, list: [...keys.values()].sort((a, b) => compareText(a.id, b.id)) };
+}

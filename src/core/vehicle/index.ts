@@ -1,0 +1,5 @@
+export * from './vin';
+export * from './functions';
+export * from './positions';
+export * from './factRegistry';
+export * from './facts';

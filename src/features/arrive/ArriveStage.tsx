@@ -1,0 +1,65 @@
+'use client';
+import { Tabs } from 'radix-ui';
+import { parseAsStringLiteral, useQueryState } from 'nuqs';
+import type { ReactNode } from 'react';
+import { ItemsPanel } from '../job/ItemsPanel';
+import { useJob } from '../job/JobContext';
+import { ArriveBecause } from './ArriveBecause';
+import { AsFoundPanel } from './AsFoundPanel';
+import { VehiclePanel } from './VehiclePanel';
+import { WishesPanel } from './WishesPanel';
+
+const TABS = ['vehicle', 'found', 'wishes', 'items'] as const;
+
+/** Arrive: what the vehicle is, how its lamps came in, what the customer wants, what is promised. */
+export function ArriveStage() {
+  const { view, words } = useJob();
+  const { t } = words;
+  const [tab, setTab] = useQueryState(
+    'part',
+    parseAsStringLiteral(TABS).withDefault('vehicle').withOptions({ history: 'replace' }),
+  );
+  const swapped = view.swaps.flatMap((s) => s.positions);
+  const looked = view.positions.filter((p) => swapped.includes(p.key) && p.found.length > 0).length;
+  const open = view.items.filter((i) => i.closed === null).length;
+  const known = view.facts.filter((f) => f.value !== null).length;
+  const names: Record<(typeof TABS)[number], string> = {
+    vehicle: t('arrive.tab.vehicle', { known, all: view.facts.length }),
+    found: t('arrive.tab.found', { looked, all: swapped.length }),
+    wishes: t('arrive.tab.wishes'),
+    items: t('arrive.tab.items', { open }),
+  };
+  const panels: Record<(typeof TABS)[number], ReactNode> = {
+    vehicle: <VehiclePanel />,
+    found: <AsFoundPanel />,
+    wishes: <WishesPanel />,
+    items: <ItemsPanel />,
+  };
+  return (
+    <>
+      <main className="min-w-0 px-6 py-4 lg:overflow-y-auto">
+        <h2 className="text-2xl">{t('stage.arrive')}</h2>
+        <p className="mb-3 text-soft">“{view.words}”</p>
+        <Tabs.Root value={tab} onValueChange={(v) => void setTab(v as (typeof TABS)[number])}>
+          <Tabs.List aria-label={t('stage.arrive')} className="flex gap-5 border-b border-line">
+            {TABS.map((name) => (
+              <Tabs.Trigger
+                key={name}
+                value={name}
+                className="-mb-px border-b-3 border-transparent pb-1.5 text-soft data-[state=active]:border-petrol data-[state=active]:font-semibold data-[state=active]:text-ink"
+              >
+                {names[name]}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          {TABS.map((name) => (
+            <Tabs.Content key={name} value={name} className="pt-4" tabIndex={-1}>
+              {panels[name]}
+            </Tabs.Content>
+          ))}
+        </Tabs.Root>
+      </main>
+      <ArriveBecause />
+    </>
+  );
+}

@@ -1,0 +1,194 @@
+'use client';
+import { type FormEvent, useState } from 'react';
+import { v7 as uuidv7 } from 'uuid';
+import { type Wish, WISHES } from '@/core/fitment';
+import type { PositionView } from '@/core/job';
+import { BUTTON, FIELD } from '@/ui/classes';
+import { useJob } from '../job/JobContext';
+
+/** What is to be changed, what the customer wishes of it, and what was changed on the vehicle before. */
+export function WishesPanel() {
+  return (
+    <div className="grid gap-7">
+      <Swaps />
+      <Wishes />
+      <Modifications />
+    </div>
+  );
+}
+
+/** Left and right of one role at one end belong together; a lamp in the centre stands alone. */
+function pairs(positions: readonly PositionView[]): readonly (readonly PositionView[])[] {
+  const groups = new Map<string, PositionView[]>();
+  for (const p of positions) {
+    const { role, end, ordinal = 1, layer = '', side } = p.place.position;
+    const key = `${role}.${end}.${ordinal}.${layer}.${side === 'centre' ? 'c' : 's'}`;
+    groups.set(key, [...(groups.get(key) ?? []), p]);
+  }
+  return [...groups.values()];
+}
+
+function Swaps() {
+  const { view, words, say, sender } = useJob();
+  const { t } = words;
+  const [picked, setPicked] = useState('');
+  const free = pairs(view.positions).filter((g) => g.every((p) => p.swap === null));
+  const name = say.positions;
+  const add = (event: FormEvent) => {
+    event.preventDefault();
+    const group = free.find((g) => g[0]?.key === picked) ?? free[0];
+    if (group)
+      void sender
+        .send('swap-opened', { swap: uuidv7(), positions: group.map((p) => p.key) })
+        .then(() => setPicked(''));
+  };
+  return (
+    <section>
+      <h3 className="text-lg">{t('swaps.title')}</h3>
+      {view.swaps.length === 0 && <p className="text-soft">{t('swaps.empty')}</p>}
+      <ul>
+        {view.swaps.map((s) => (
+          <li key={s.id} className="flex items-center justify-between border-b border-line py-1.5">
+            <span className="font-semibold">{name(s.positions)}</span>
+            {s.choice === null && (
+              <button
+                className={BUTTON.quiet}
+                onClick={() => void sender.send('void', { target: s.openedEvent })}
+              >
+                {t('swaps.take-out')}
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {free.length > 0 && (
+        <form onSubmit={add} className="mt-3 flex items-end gap-3">
+          <label className="grid gap-1 text-sm font-semibold">
+            {t('swaps.which')}
+            <select className={FIELD} value={picked} onChange={(e) => setPicked(e.target.value)}>
+              {free.map((g) => (
+                <option key={g[0]?.key} value={g[0]?.key}>
+                  {name(g.map((p) => p.key))}
+                </option>
+              ))}
+            </select>
+          </label>
+          <button type="submit" className={BUTTON.plain}>
+            {t('swaps.add')}
+          </button>
+        </form>
+      )}
+    </section>
+  );
+}
+
+function Wishes() {
+  const { view, words, sender } = useJob();
+  const { t, tCode } = words;
+  const [wishes, setWishes] = useState<readonly Wish[]>(view.wishes?.wishes ?? []);
+  const [note, setNote] = useState(view.wishes?.words ?? '');
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    void sender.send('wishes-stated', {
+      wishes: WISHES.filter((w) => wishes.includes(w)),
+      ...(note.trim() ? { words: note.trim() } : {}),
+      basis: view.wishes?.basis ?? null,
+    });
+  };
+  const toggle = (w: Wish) => setWishes(wishes.includes(w) ? wishes.filter((x) => x !== w) : [...wishes, w]);
+  return (
+    <form onSubmit={submit} className="grid gap-3" noValidate>
+      <fieldset>
+        <legend className="font-head text-lg font-semibold">{t('wishes.title')}</legend>
+        <div className="mt-2 grid grid-cols-2 gap-x-4 gap-y-2 md:grid-cols-3">
+          {WISHES.map((w) => (
+            <label key={w} className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                className="size-4.5 accent-petrol"
+                checked={wishes.includes(w)}
+                onChange={() => toggle(w)}
+              />
+              {tCode(`wish.${w}`)}
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <label className="grid gap-1 text-sm font-semibold">
+        {t('note')}
+        <input className={FIELD} value={note} onChange={(e) => setNote(e.target.value)} />
+      </label>
+      <div className="flex items-center gap-3">
+        <button type="submit" className={BUTTON.main}>
+          {view.wishes ? t('wishes.save-again') : t('wishes.save')}
+        </button>
+        <p className="text-sm text-soft">
+          {view.wishes
+            ? view.wishes.wishes.length === 0
+              ? t('wishes.none-noted')
+              : t('wishes.noted')
+            : t('wishes.none-is-an-answer')}
+        </p>
+      </div>
+    </form>
+  );
+}
+
+function Modifications() {
+  const { view, words, say, sender } = useJob();
+  const { t } = words;
+  const [text, setText] = useState('');
+  const [where, setWhere] = useState('');
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (text.trim() === '') return;
+    if (
+      await sender.send('modification-noted', { words: text.trim(), ...(where ? { position: where } : {}) })
+    )
+      setText('');
+  };
+  return (
+    <section>
+      <h3 className="text-lg">{t('mods.title')}</h3>
+      {view.modifications.length === 0 && <p className="text-soft">{t('mods.empty')}</p>}
+      <ul>
+        {view.modifications.map((m) => (
+          <li key={m.event} className="flex items-center justify-between border-b border-line py-1.5">
+            <span>
+              {m.words}
+              {m.position && <span className="text-soft"> · {say.position(m.position)}</span>}
+            </span>
+            <button className={BUTTON.quiet} onClick={() => void sender.send('void', { target: m.event })}>
+              {t('undo')}
+            </button>
+          </li>
+        ))}
+      </ul>
+      <form onSubmit={submit} className="mt-3 flex flex-wrap items-end gap-3" noValidate>
+        <label className="grid flex-1 gap-1 text-sm font-semibold">
+          {t('mods.what')}
+          <input
+            className={FIELD}
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            placeholder={t('mods.example')}
+          />
+        </label>
+        <label className="grid gap-1 text-sm font-semibold">
+          {t('mods.where')}
+          <select className={FIELD} value={where} onChange={(e) => setWhere(e.target.value)}>
+            <option value="">{t('mods.nowhere')}</option>
+            {view.positions.map((p) => (
+              <option key={p.key} value={p.key}>
+                {say.position(p.key)}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button type="submit" className={BUTTON.plain}>
+          {t('mods.add')}
+        </button>
+      </form>
+    </section>
+  );
+}

@@ -1,0 +1,95 @@
+'use client';
+import type { Candidate } from '@/core/fitment';
+import type { Reason } from '@/core/reason';
+import { Because, type BecauseEntry } from '@/ui/Because';
+import { RoadGlyph, VerdictMark, WarningMark } from '@/ui/marks';
+import { useJob } from '../job/JobContext';
+import type { FitData } from './fitData';
+
+const MARK: Readonly<Record<string, 'fits' | 'fits-with-parts' | 'check-first' | 'does-not-fit'>> = {
+  'leaf-met': 'fits',
+  'leaf-mended': 'fits-with-parts',
+  'lost-but-supplied': 'fits-with-parts',
+  'leaf-open': 'check-first',
+  'required-open': 'check-first',
+  'leaf-unmet': 'does-not-fit',
+  'lost-and-required': 'does-not-fit',
+};
+
+/** Why the marked lamp has its verdict: reasons with sources, the road mark, what would change it, cautions. */
+export function FitBecause({ candidate, data }: { candidate: Candidate | null; data: FitData }) {
+  const { view, words, say } = useJob();
+  const { t, tCode } = words;
+  if (!candidate) return <Because title={t('because.title')} entries={[]} />;
+  const { judgement: j } = candidate;
+  const lamp = data.lamps[Object.values(j.lamps)[0] ?? ''];
+
+  const sourceOf = (r: Reason): string | null => {
+    if (typeof r.facts.requirement === 'string') return requirementSource(data, r.facts.requirement);
+    if (typeof r.facts.fact !== 'string') return null;
+    const subjects = Array.isArray(r.facts.subjects) ? (r.facts.subjects as string[]) : ['vehicle'];
+    const known = view.facts.filter(
+      (f) => f.key.id === r.facts.fact && subjects.includes(f.subject) && f.decidedBy,
+    );
+    return [...new Set(known.map((f) => tCode(`source.${f.decidedBy?.source ?? ''}`)))].join(', ') || null;
+  };
+  const reasons: BecauseEntry[] = j.reasons.map((r) => {
+    const said = say.reason(r);
+    return {
+      mark: <VerdictMark verdict={MARK[r.code] ?? 'check-first'} />,
+      text: said.text,
+      detail: said.detail,
+      source: sourceOf(r),
+    };
+  });
+  const profile = data.profiles.find((p) => p.id === view.facts.find((f) => f.key.id === 'market')?.value);
+  const road: BecauseEntry[] =
+    j.road.reasons.length === 0
+      ? [
+          {
+            mark: <RoadGlyph mark={j.road.mark} />,
+            text: tCode(`road.${j.road.mark}`),
+            detail: profile ? words.prose(profile.note) : t('road.no-profile'),
+          },
+        ]
+      : j.road.reasons.map((r) => ({
+          mark: <RoadGlyph mark={j.road.mark} />,
+          text: say.reason(r).text,
+          detail: profile ? words.prose(profile.note) : t('road.no-profile'),
+        }));
+  const inexact: BecauseEntry[] = j.exact ? [] : [{ mark: <WarningMark />, text: t('because.inexact') }];
+
+  return (
+    <Because
+      title={t('because.title')}
+      about={lamp ? `${lamp.maker} ${lamp.name}` : ''}
+      entries={[...reasons, ...inexact, ...road]}
+    >
+      {j.mayRise && <p className="border-t border-line py-2 text-soft">{t('because.may-rise')}</p>}
+      {j.wouldChange.length > 0 && (
+        <p className="border-t border-line py-3 text-[0.92rem] text-soft">
+          <b className="text-ink">{t('because.would-change')}</b>{' '}
+          {[...new Set(j.wouldChange.map((c) => changeText(c)))].join(' · ')}
+        </p>
+      )}
+      <p className="border-t border-line py-3 text-sm text-soft">{t('caution.advises')}</p>
+    </Because>
+  );
+
+  function changeText(change: (typeof j.wouldChange)[number]): string {
+    const key = change.ref.slice(0, change.ref.indexOf('@'));
+    const fact = say.fact(key);
+    const to = change.to;
+    const facts = { fact, verdict: tCode(`verdict.${change.verdict}`) };
+    if (to.kind === 'other') return t('change-to.other', facts);
+    if (to.kind === 'value') return t('change-to.value', { ...facts, value: say.value(key, to.value) });
+    return t(to.kind === 'below' ? 'change-to.below' : 'change-to.above', {
+      ...facts,
+      bound: say.value(key, to.bound),
+    });
+  }
+}
+
+function requirementSource(data: FitData, id: string): string | null {
+  return data.profiles.flatMap((p) => p.requirements).find((r) => r.id === id)?.source ?? null;
+}

@@ -1,0 +1,124 @@
+'use client';
+import { useEffect, useRef, useState } from 'react';
+import { BUTTON } from '@/ui/classes';
+import { Key } from '@/ui/KeyHint';
+import { useKeys } from '@/ui/useKeys';
+import { useJob } from '../job/JobContext';
+import { ChooseSheet } from './ChooseSheet';
+import { FitBecause } from './FitBecause';
+import type { FitData } from './fitData';
+import { FunctionTable } from './FunctionTable';
+import { OpenLooks } from './OpenLooks';
+import { ShortlistTable } from './ShortlistTable';
+
+/** Fit: which assembly goes into this very vehicle, with what else, and why. */
+export function FitStage({ data }: { data: FitData }) {
+  const { view, words, say, swap, setFocus, sender, acts } = useJob();
+  const { t } = words;
+  const [pickedBySwap, setPicked] = useState<Readonly<Record<string, string>>>({});
+  const [choosing, setChoosing] = useState(false);
+  const list = swap ? (data.shortlists[swap.id] ?? []) : [];
+  const pickedId = swap ? (pickedBySwap[swap.id] ?? swap.choice?.application) : undefined;
+  const picked = list.find((c) => c.judgement.application === pickedId) ?? list[0] ?? null;
+  const pick = (application: string) => swap && setPicked({ ...pickedBySwap, [swap.id]: application });
+  const walk = (by: number) => {
+    const at = list.findIndex((c) => c === picked);
+    const next = list[Math.min(Math.max(at + by, 0), list.length - 1)];
+    if (next) pick(next.judgement.application);
+  };
+  const settled = picked?.judgement.verdict === 'fits' || picked?.judgement.verdict === 'fits-with-parts';
+  const chosen = swap?.choice && picked && swap.choice.application === picked.judgement.application;
+
+  const take = async (override: { words: string; consent: string } | null) => {
+    if (!swap || !picked) return false;
+    const { envelope } = await import('../job/envelope');
+    const head = envelope(view.lastAt);
+    return sender.act(() =>
+      acts.chooseLamp({
+        ...head,
+        job: view.id,
+        swap: swap.id,
+        application: picked.judgement.application,
+        basis: swap.choice?.event ?? null,
+        override,
+      }),
+    );
+  };
+  const choose = () => (settled ? void take(null) : setChoosing(true));
+  useKeys({ ArrowDown: () => walk(1), ArrowUp: () => walk(-1), Enter: choose });
+
+  const focusRow = useRef<string | null>(null);
+  useEffect(() => {
+    const id = picked?.judgement.application;
+    if (id && focusRow.current !== null && focusRow.current !== id)
+      document.querySelector(`[data-application="${id}"]`)?.scrollIntoView({ block: 'nearest' });
+    focusRow.current = id ?? null;
+  }, [picked]);
+
+  if (!swap) return <NoSwap />;
+  return (
+    <>
+      <main className="flex min-w-0 flex-col gap-4 px-6 py-4 lg:overflow-y-auto">
+        <header className="flex flex-wrap items-baseline justify-between gap-x-4">
+          <h2 className="text-2xl first-letter:uppercase">{say.positions(swap.positions)}</h2>
+          <p className="text-soft">{t('fit.count', { count: list.length })}</p>
+        </header>
+        {view.swaps.length > 1 && (
+          <div className="flex gap-2" role="group" aria-label={t('fit.swaps')}>
+            {view.swaps.map((s) => (
+              <button
+                key={s.id}
+                aria-pressed={s.id === swap.id}
+                className={`${BUTTON.plain} aria-pressed:border-petrol aria-pressed:text-petrol`}
+                onClick={() => s.positions[0] && setFocus(s.positions[0])}
+              >
+                {say.positions(s.positions)}
+              </button>
+            ))}
+          </div>
+        )}
+        {picked && picked.judgement.openFacts.length > 0 && (
+          <OpenLooks
+            candidate={picked}
+            candidates={list}
+            onAnswer={() => pick(picked.judgement.application)}
+          />
+        )}
+        {list.length === 0 ? (
+          <p className="text-soft">{t('fit.empty')}</p>
+        ) : (
+          <ShortlistTable
+            list={list}
+            data={data}
+            picked={picked}
+            onPick={pick}
+            chosen={swap.choice?.application ?? null}
+          />
+        )}
+        {picked && (
+          <div className="flex flex-wrap items-center gap-3">
+            <button className={BUTTON.main} onClick={choose} disabled={sender.state.kind === 'sending'}>
+              {chosen ? t('fit.take-again') : settled ? t('fit.take') : t('fit.take-anyway')}
+            </button>
+            <span className="text-sm text-soft">
+              <Key>↑</Key> <Key>↓</Key> {t('fit.keys-pick')} · <Key>Enter</Key> {t('fit.keys-take')}
+            </span>
+          </div>
+        )}
+        {picked && <FunctionTable candidate={picked} />}
+        <ChooseSheet open={choosing} onOpenChange={setChoosing} candidate={picked} onTake={take} />
+      </main>
+      <FitBecause candidate={picked} data={data} />
+    </>
+  );
+}
+
+function NoSwap() {
+  const { words } = useJob();
+  return (
+    <main className="px-6 py-4">
+      <h2 className="text-2xl">{words.t('stage.fit')}</h2>
+      <p className="mt-2 text-soft">{words.t('fit.no-swap')}</p>
+    </main>
+  );
+}

@@ -1,0 +1,102 @@
+'use client';
+import { useState } from 'react';
+import type { Candidate } from '@/core/fitment';
+import type { FactView } from '@/core/job';
+import { BUTTON } from '@/ui/classes';
+import { FactEditor } from '../job/FactEditor';
+import { useJob } from '../job/JobContext';
+
+const refOf = (f: FactView) => `${f.key.id}@${f.subject}`;
+
+/** The facts that the verdict in view still waits for, ready to be answered here. */
+export function OpenLooks({
+  candidate,
+  candidates,
+  onAnswer,
+}: {
+  candidate: Candidate;
+  candidates: readonly Candidate[];
+  /** An answer may rank the list anew; the lamp in view stays in view. */
+  onAnswer: () => void;
+}) {
+  const { view, words, say } = useJob();
+  const { t, tCode } = words;
+  const [open, setOpen] = useState<string | null>(null);
+  const title = candidate.judgement.verdict === 'check-first' ? t('looks.title') : t('looks.for-parts');
+  const facts = candidate.judgement.openFacts.flatMap(
+    (ref) => view.facts.find((f) => refOf(f) === ref) ?? [],
+  );
+  const keys = [...new Set(facts.map((f) => f.key.id))].map((id) => facts.filter((f) => f.key.id === id));
+  const editing = facts.find((f) => refOf(f) === open);
+  const waiting = (ref: string) => candidates.filter((c) => c.judgement.openFacts.includes(ref)).length;
+  return (
+    <section aria-label={title} className="border border-indigo bg-indigo-wash px-4 py-3">
+      <h3 className="text-base">{title}</h3>
+      <ul className="mt-1">
+        {keys.map((group) => {
+          const first = group[0];
+          if (!first) return null;
+          const look = first.key.look;
+          const most = Math.max(...group.map((f) => waiting(refOf(f))));
+          return (
+            <li key={first.key.id} className="flex flex-wrap items-baseline gap-x-3 py-1">
+              <span className="flex-1">
+                <b>{say.fact(first.key.id)}</b>
+                <span className="text-sm text-soft">
+                  {look &&
+                    ` · ${look.how ? words.prose(look.how) : tCode(`look.${look.id}`)} · ${t('looks.minutes', { minutes: look.minutes })}`}
+                  {most > 1 && ` · ${t('looks.settles', { count: most })}`}
+                </span>
+              </span>
+              {group.map((f) => (
+                <span key={refOf(f)} data-look={refOf(f)}>
+                  <button
+                    className={BUTTON.quiet}
+                    aria-expanded={open === refOf(f)}
+                    onClick={() => {
+                      onAnswer();
+                      setOpen(open === refOf(f) ? null : refOf(f));
+                    }}
+                  >
+                    {t('looks.answer')}
+                    {f.subject !== 'vehicle' && (
+                      <span className="font-mono">
+                        {view.positions.find((p) => p.key === f.subject)?.code}
+                      </span>
+                    )}
+                    <span className="sr-only">
+                      {say.fact(f.key.id)} {say.subject(f.subject)}
+                    </span>
+                  </button>
+                </span>
+              ))}
+            </li>
+          );
+        })}
+      </ul>
+      {editing && (
+        <div className="mt-2 border-t border-indigo pt-3">
+          <FactEditor
+            key={open}
+            fact={editing}
+            onDone={() => setOpen(null)}
+            note={howToCheck(candidate, editing.key.id, words.prose)}
+          />
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** The application's own advice on how to look, where it gives one. */
+function howToCheck(
+  candidate: Candidate,
+  fact: string,
+  prose: (p: Record<string, string>) => string,
+): string | undefined {
+  const how = candidate.judgement.reasons.find((r) => r.code === 'leaf-open' && r.facts.fact === fact)?.facts
+    .howToCheck;
+  return how && typeof how === 'object' && !Array.isArray(how)
+    ? prose(how as Record<string, string>)
+    : undefined;
+}

@@ -1,0 +1,129 @@
+'use client';
+import type { Candidate } from '@/core/fitment';
+import { LampFace } from '@/ui/LampFace';
+import { RoadGlyph, VerdictMark } from '@/ui/marks';
+import { useJob } from '../job/JobContext';
+import type { FitData } from './fitData';
+
+const TONE: Readonly<Record<string, string>> = {
+  fits: 'text-petrol',
+  'fits-with-parts': 'text-petrol',
+  'check-first': 'text-indigo',
+  'does-not-fit': 'text-plum',
+};
+
+/** The lamps of the shelf for this swap, ranked; the row that Because explains is marked. */
+export function ShortlistTable({
+  list,
+  data,
+  picked,
+  onPick,
+  chosen,
+}: {
+  list: readonly Candidate[];
+  data: FitData;
+  picked: Candidate | null;
+  onPick: (application: string) => void;
+  chosen: string | null;
+}) {
+  const { words, say } = useJob();
+  const { t, tCode } = words;
+  return (
+    <table className="w-full border-collapse text-[0.94rem]">
+      <thead className="text-left text-sm text-soft">
+        <tr className="border-b border-line">
+          <th className="w-44 py-1.5 pl-3 font-semibold">{t('fit.verdict')}</th>
+          <th className="font-semibold" colSpan={2}>
+            {t('fit.lamp')}
+          </th>
+          <th className="font-semibold">{t('fit.to-add')}</th>
+          <th className="w-20 font-semibold">{t('fit.minutes')}</th>
+          <th className="w-24 pr-2 text-right font-semibold">{t('fit.price')}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {list.map((c) => {
+          const { judgement: j } = c;
+          const lamp = data.lamps[Object.values(j.lamps)[0] ?? ''];
+          const marked = c === picked;
+          return (
+            <tr
+              key={j.application}
+              data-application={j.application}
+              data-verdict-row={j.verdict}
+              data-picked={marked}
+              onClick={() => onPick(j.application)}
+              className={`cursor-pointer border-b border-line align-top ${marked ? 'bg-petrol-wash shadow-[inset_4px_0_0_var(--petrol)]' : ''}`}
+            >
+              <td className="py-2.5 pl-3">
+                <span className={`flex items-center gap-2 font-semibold ${TONE[j.verdict]}`}>
+                  <VerdictMark verdict={j.verdict} /> {tCode(`verdict.${j.verdict}`)}
+                </span>
+                <span className="mt-1 flex items-center gap-2 pl-1.5 text-sm text-soft">
+                  <RoadGlyph mark={j.road.mark} /> {tCode(`road.${j.road.mark}`)}
+                </span>
+              </td>
+              <td className="w-22 py-2.5 pr-3">
+                {lamp && <LampFace lamp={lamp} widthPx={lamp.face.aspect >= 1 ? 80 : 28} />}
+              </td>
+              <td className="py-2.5 pr-3">
+                <button
+                  className="text-left font-semibold"
+                  onClick={() => onPick(j.application)}
+                  aria-pressed={marked}
+                >
+                  {lamp ? `${lamp.maker} ${lamp.name}` : j.application}
+                </button>
+                {chosen === j.application && (
+                  <span className="ml-2 text-sm font-semibold text-petrol">{t('fit.chosen')}</span>
+                )}
+                <span className="block text-sm text-soft">{lamp && words.prose(lamp.about)}</span>
+                {c.wishesMet.length + c.wishesMissed.length > 0 && (
+                  <span className="block text-sm">
+                    {c.wishesMet.length > 0 && (
+                      <span className="text-petrol">
+                        {t('fit.wishes-met', {
+                          wishes: words.list(c.wishesMet.map((w) => tCode(`wish.${w}`))),
+                        })}
+                      </span>
+                    )}
+                    {c.wishesMet.length > 0 && c.wishesMissed.length > 0 && ' · '}
+                    {c.wishesMissed.length > 0 && (
+                      <span className="text-soft">
+                        {t('fit.wishes-missed', {
+                          wishes: words.list(c.wishesMissed.map((w) => tCode(`wish.${w}`))),
+                        })}
+                      </span>
+                    )}
+                  </span>
+                )}
+              </td>
+              <td className="py-2.5 pr-3 text-sm">
+                {j.parts.length === 0
+                  ? '–'
+                  : j.parts.map((p) => <PartText key={`${p.part}${p.certain}`} line={p} data={data} />)}
+              </td>
+              <td className="py-2.5 font-mono">
+                {j.verdict === 'does-not-fit' ? '–' : `${j.minutes.low}–${j.minutes.high}`}
+              </td>
+              <td className="py-2.5 pr-2 text-right font-mono">
+                {j.price && j.verdict !== 'does-not-fit' ? say.money(j.price.minor, j.price.currency) : '–'}
+              </td>
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
+  );
+}
+
+function PartText({ line, data }: { line: Candidate['judgement']['parts'][number]; data: FitData }) {
+  const { words } = useJob();
+  const part = data.parts[line.part];
+  return (
+    <span className={`block ${line.certain ? '' : 'text-soft'}`}>
+      {line.quantity} × {part ? words.prose(part.name) : line.part}
+      {!line.certain && <span> ({words.t('fit.perhaps')})</span>}
+    </span>
+  );
+}

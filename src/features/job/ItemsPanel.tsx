@@ -1,0 +1,193 @@
+'use client';
+import { type FormEvent, useState } from 'react';
+import { v7 as uuidv7 } from 'uuid';
+import { ITEM_ORIGINS, type OpenItem, type RaisedOrigin } from '@/core/job';
+import { BUTTON, FIELD } from '@/ui/classes';
+import { useZone } from '@/ui/WordsContext';
+import { useJob } from './JobContext';
+
+/** Every promise, deferral and doubt of the job, open ones first, and the form to add one. */
+export function ItemsPanel() {
+  const { view, words } = useJob();
+  const { t } = words;
+  const [closing, setClosing] = useState<string | null>(null);
+  const open = view.items.filter((i) => i.closed === null);
+  const closed = view.items.filter((i) => i.closed !== null);
+  return (
+    <div className="grid gap-5">
+      {open.length === 0 && <p className="text-soft">{t('items.none-open')}</p>}
+      <ul>
+        {open.map((item) => (
+          <OpenRow
+            key={item.id}
+            item={item}
+            closing={closing === item.id}
+            onClosing={(on) => setClosing(on ? item.id : null)}
+          />
+        ))}
+      </ul>
+      <RaiseForm />
+      {closed.length > 0 && (
+        <section>
+          <h3 className="text-lg">{t('items.closed')}</h3>
+          <ul>
+            {closed.map((item) => (
+              <ClosedRow key={item.id} item={item} />
+            ))}
+          </ul>
+        </section>
+      )}
+    </div>
+  );
+}
+
+function OpenRow({
+  item,
+  closing,
+  onClosing,
+}: {
+  item: OpenItem;
+  closing: boolean;
+  onClosing: (on: boolean) => void;
+}) {
+  const { words, say, rights, view } = useJob();
+  const { t, tCode } = words;
+  const mine =
+    rights.closeAny ||
+    item.closableBy === 'anyone' ||
+    (item.closableBy === 'technician' && rights.workAtVehicle);
+  const who =
+    item.closableBy === 'lead'
+      ? t('items.lead-closes')
+      : item.closableBy === 'nobody'
+        ? t('items.closes-by-itself')
+        : t('items.technician-closes');
+  return (
+    <li className="border-b border-line py-2" data-item={item.id}>
+      <div className="flex items-baseline gap-3">
+        <span className="w-28 shrink-0 text-sm text-plum">{tCode(`origin.${item.origin}`)}</span>
+        <span className="flex-1">
+          {say.reason(item.what).text}
+          <span className="text-sm text-soft">
+            {' '}
+            · {tCode(`stage.${item.stage}`)}
+            {item.raisedBy && view.names[item.raisedBy] && ` · ${view.names[item.raisedBy]}`}
+          </span>
+        </span>
+        {mine && item.closableBy !== 'nobody' ? (
+          <button
+            className={BUTTON.quiet}
+            aria-expanded={closing}
+            onClick={() => onClosing(!closing)}
+            aria-label={t('items.close-named', { item: say.reason(item.what).text })}
+          >
+            {t('items.close')}
+          </button>
+        ) : (
+          <span className="text-sm text-soft">{who}</span>
+        )}
+      </div>
+      {closing && <CloseForm item={item} onDone={() => onClosing(false)} />}
+    </li>
+  );
+}
+
+function CloseForm({ item, onDone }: { item: OpenItem; onDone: () => void }) {
+  const { words, sender, rights } = useJob();
+  const { t } = words;
+  const [text, setText] = useState('');
+  const [fault, setFault] = useState(false);
+  const close = async (how: 'done' | 'handed-over') => {
+    setFault(text.trim() === '');
+    if (text.trim() === '') return;
+    if (await sender.send('item-closed', { item: item.id, how, words: text.trim() })) onDone();
+  };
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    void close('done');
+  };
+  return (
+    <form onSubmit={submit} className="mt-2 grid gap-2 bg-raised p-3" noValidate>
+      <label className="grid gap-1 text-sm font-semibold">
+        {t('items.evidence')}
+        <input
+          className={FIELD}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          autoFocus
+          aria-invalid={fault}
+        />
+      </label>
+      <div className="flex items-center gap-3">
+        <button type="submit" className={BUTTON.main}>
+          {t('items.done')}
+        </button>
+        {rights.closeAny && (
+          <button type="button" className={BUTTON.plain} onClick={() => void close('handed-over')}>
+            {t('items.hand-over')}
+          </button>
+        )}
+        <button type="button" className={BUTTON.quiet} onClick={onDone}>
+          {t('cancel')}
+        </button>
+        <p role="alert" className="text-sm text-plum">
+          {fault && t('items.evidence-wanted')}
+        </p>
+      </div>
+    </form>
+  );
+}
+
+function ClosedRow({ item }: { item: OpenItem }) {
+  const { words, say, view } = useJob();
+  const zone = useZone();
+  const { t } = words;
+  if (!item.closed) return null;
+  const { how, words: said, by, at } = item.closed;
+  return (
+    <li className="border-b border-line py-1.5 text-sm">
+      <span className="line-through decoration-outline">{say.reason(item.what).text}</span>{' '}
+      <span className="text-soft">
+        {t(how === 'done' ? 'items.was-done' : 'items.was-handed-over', {
+          words: said,
+          by: view.names[by] ?? '',
+          at: say.date(at, zone),
+        })}
+      </span>
+    </li>
+  );
+}
+
+function RaiseForm() {
+  const { words, sender } = useJob();
+  const { t, tCode } = words;
+  const [text, setText] = useState('');
+  const [origin, setOrigin] = useState<RaisedOrigin>('promised');
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (text.trim() === '') return;
+    if (await sender.send('item-raised', { item: uuidv7(), origin, words: text.trim(), stage: 'release' }))
+      setText('');
+  };
+  return (
+    <form onSubmit={submit} className="flex flex-wrap items-end gap-3" noValidate>
+      <label className="grid gap-1 text-sm font-semibold">
+        {t('items.kind')}
+        <select className={FIELD} value={origin} onChange={(e) => setOrigin(e.target.value as RaisedOrigin)}>
+          {ITEM_ORIGINS.map((o) => (
+            <option key={o} value={o}>
+              {tCode(`origin.${o}`)}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label className="grid flex-1 gap-1 text-sm font-semibold">
+        {t('items.what')}
+        <input className={FIELD} value={text} onChange={(e) => setText(e.target.value)} />
+      </label>
+      <button type="submit" className={BUTTON.plain}>
+        {t('items.add')}
+      </button>
+    </form>
+  );
+}

@@ -1,0 +1,69 @@
+'use client';
+import { parseAsString, useQueryState } from 'nuqs';
+import { createContext, type ReactNode, useContext, useMemo } from 'react';
+import type { JobView, PositionView, SwapView } from '@/core/job';
+import { useWords } from '@/ui/WordsContext';
+import { type Words, wording, type Wording } from '@/words';
+import type { JobActs, Rights } from './acts';
+import { type Sender, useSend } from './useSend';
+
+export interface JobScope {
+  readonly view: JobView;
+  readonly words: Words;
+  readonly say: Wording;
+  readonly rights: Rights;
+  readonly acts: JobActs;
+  readonly sender: Sender;
+  /** The position in focus: the one picked, else the first of the first swap, else the first of all. */
+  readonly focus: PositionView | null;
+  readonly setFocus: (key: string) => void;
+  /** The swap that holds the focus, else the first. */
+  readonly swap: SwapView | null;
+}
+
+const Context = createContext<JobScope | null>(null);
+
+export function JobProvider({
+  view,
+  rights,
+  acts,
+  children,
+}: {
+  view: JobView;
+  rights: Rights;
+  acts: JobActs;
+  children: ReactNode;
+}) {
+  const words = useWords();
+  const sender = useSend(view.id, view.lastAt);
+  const [picked, setPicked] = useQueryState(
+    'pos',
+    parseAsString.withOptions({ history: 'replace', shallow: true }),
+  );
+  const say = useMemo(() => {
+    const keys = new Map(view.facts.map((f) => [f.key.id, f.key]));
+    return wording(words, {
+      label: (id) => keys.get(id)?.label ?? null,
+      unit: (id) => {
+        const type = keys.get(id)?.type;
+        return type?.kind === 'number' ? type.unit : null;
+      },
+    });
+  }, [view.facts, words]);
+  const scope = useMemo<JobScope>(() => {
+    const first = view.swaps[0]?.positions[0];
+    const at = (key: string | null | undefined) => view.positions.find((p) => p.key === key);
+    const focus = at(picked) ?? at(first) ?? view.positions[0] ?? null;
+    const swap =
+      view.swaps.find((s) => focus !== null && s.positions.includes(focus.key)) ?? view.swaps[0] ?? null;
+    return { view, words, say, rights, acts, sender, focus, swap, setFocus: (key) => void setPicked(key) };
+  }, [view, words, say, rights, acts, sender, picked, setPicked]);
+  return <Context.Provider value={scope}>{children}</Context.Provider>;
+}
+
+/** The job that the screen is about. */
+export function useJob(): JobScope {
+  const scope = useContext(Context);
+  if (!scope) throw new Error('useJob outside a JobProvider');
+  return scope;
+}

@@ -1,0 +1,203 @@
+'use client';
+import { useRouter } from 'next/navigation';
+import { useRef, useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
+import { readVin } from '@/core/vehicle';
+import { BUTTON, FIELD } from '@/ui/classes';
+import { VinHint } from '@/ui/VinHint';
+import { WarningMark } from '@/ui/marks';
+import { useWords } from '@/ui/WordsContext';
+import { type Envelope } from '../job/acts';
+import { envelope } from '../job/envelope';
+import { KnownVehicles, type KnownVehicle } from './KnownVehicles';
+
+export interface FamilyChoice {
+  readonly id: string;
+  readonly name: string;
+  readonly lightVehicle: boolean;
+}
+
+export interface NewJobFields {
+  readonly family: string;
+  readonly vin: string;
+  readonly plate: string;
+  readonly serial: string;
+  readonly fleet: string;
+  readonly toldYear: string;
+  readonly market: string;
+  readonly words: string;
+}
+
+export type OpenJobAct = (
+  input: Envelope & NewJobFields & { vehicle: string | null },
+) => Promise<
+  | { kind: 'opened'; job: string }
+  | { kind: 'faults'; faults: readonly { path: string; message: string }[] }
+  | { kind: 'known-vehicle'; vehicle: string }
+>;
+
+export interface NewJobFormProps {
+  readonly families: readonly FamilyChoice[];
+  readonly openJob: OpenJobAct;
+  readonly findVehicles: (text: string) => Promise<readonly KnownVehicle[]>;
+}
+
+/** A new job in under a minute: the vehicle, what the customer says, go. */
+export function NewJobForm({ families, openJob, findVehicles }: NewJobFormProps) {
+  const { t, tCode, has } = useWords();
+  const router = useRouter();
+  const form = useForm<NewJobFields>({
+    defaultValues: {
+      family: '',
+      vin: '',
+      plate: '',
+      serial: '',
+      fleet: '',
+      toldYear: '',
+      market: 'unknown',
+      words: '',
+    },
+  });
+  const { register, handleSubmit, setError, setValue, control, formState } = form;
+  const [known, setKnown] = useState<KnownVehicle | null>(null);
+  const [offer, setOffer] = useState<string | null>(null);
+  const [broken, setBroken] = useState(false);
+  const head = useRef<Envelope | null>(null);
+  const [vin, family] = useWatch({ control, name: ['vin', 'family'] });
+  const light = families.find((f) => f.id === family)?.lightVehicle ?? null;
+  const errors = formState.errors;
+
+  const open = (vehicle: string | null) =>
+    handleSubmit(async (fields) => {
+      setBroken(false);
+      // The same id until it is answered: pressing twice, or again after a lost answer, opens one job.
+      head.current ??= envelope(null);
+      try {
+        const outcome = await openJob({ ...head.current, ...fields, vehicle });
+        if (outcome.kind === 'opened') return router.push(`/jobs/${outcome.job}/arrive?part=wishes`);
+        if (outcome.kind === 'known-vehicle') return setOffer(outcome.vehicle);
+        for (const f of outcome.faults)
+          setError((f.path || 'words') as keyof NewJobFields, { message: f.message });
+      } catch {
+        setBroken(true);
+      }
+    });
+  const message = (name: keyof NewJobFields) => {
+    const code = errors[name]?.message;
+    return code === undefined
+      ? null
+      : has(`fault.${code}`)
+        ? tCode(`fault.${code}`)
+        : has(`reason.${code}`)
+          ? tCode(`reason.${code}`, { length: '' })
+          : code || t('fault.wanted');
+  };
+  const input = (name: keyof NewJobFields, label: string, extra: string) => (
+    <label className="grid content-start gap-1 text-sm font-semibold">
+      {label}
+      <input
+        className={`${FIELD} ${extra}`}
+        autoComplete="off"
+        spellCheck={false}
+        {...register(name)}
+        aria-invalid={!!errors[name]}
+      />
+      {message(name) && (
+        <span role="alert" className="font-normal text-plum">
+          {message(name)}
+        </span>
+      )}
+    </label>
+  );
+
+  return (
+    <main className="mx-auto max-w-4xl px-6 py-6">
+      <h1 className="text-3xl">{t('new.title')}</h1>
+      <p className="mb-5 text-soft">{t('new.about')}</p>
+      <form onSubmit={open(known?.id ?? null)} className="grid gap-6" noValidate>
+        <KnownVehicles find={findVehicles} chosen={known} onChoose={setKnown} />
+        {!known && (
+          <fieldset className="grid gap-4 border-t border-line pt-4">
+            <legend className="font-head text-lg font-semibold">{t('new.new-vehicle')}</legend>
+            <div className="grid gap-4 md:grid-cols-2">
+              <label className="grid content-start gap-1 text-sm font-semibold">
+                {t('new.family')}
+                <select className={FIELD} {...register('family')} aria-invalid={!!errors.family}>
+                  <option value="">{t('facts.choose')}</option>
+                  {families.map((f) => (
+                    <option key={f.id} value={f.id}>
+                      {f.name}
+                    </option>
+                  ))}
+                </select>
+                {message('family') && (
+                  <span role="alert" className="font-normal text-plum">
+                    {message('family')}
+                  </span>
+                )}
+              </label>
+              {input('toldYear', t('new.told-year'), 'w-28 font-mono')}
+              <div className="grid gap-1">
+                {input('vin', t('identity.vin'), 'font-mono uppercase')}
+                {vin.trim() !== '' && (
+                  <VinHint reading={readVin(vin, light)} onTake={(v) => setValue('vin', v)} />
+                )}
+              </div>
+              {input('plate', t('identity.plate'), 'font-mono')}
+              {input('serial', t('identity.serial'), 'font-mono')}
+              {input('fleet', t('identity.fleet'), 'font-mono')}
+            </div>
+          </fieldset>
+        )}
+        <fieldset className="grid gap-4 border-t border-line pt-4 md:grid-cols-[1fr_16rem]">
+          <legend className="font-head text-lg font-semibold">{t('new.reason')}</legend>
+          <label className="grid content-start gap-1 text-sm font-semibold">
+            {t('new.words')}
+            <textarea
+              className={FIELD}
+              rows={3}
+              {...register('words', { required: true })}
+              aria-invalid={!!errors.words}
+            />
+            {message('words') !== null && (
+              <span role="alert" className="font-normal text-plum">
+                {message('words')}
+              </span>
+            )}
+          </label>
+          <label className="grid content-start gap-1 text-sm font-semibold">
+            {t('fact.market')}
+            <select className={FIELD} {...register('market')}>
+              {['unknown', 'ECE', 'NA', 'none'].map((m) => (
+                <option key={m} value={m}>
+                  {m === 'unknown' ? t('new.market-unknown') : tCode(`value.market.${m}`)}
+                </option>
+              ))}
+            </select>
+          </label>
+        </fieldset>
+        {offer !== null && (
+          <p
+            role="alert"
+            className="flex items-center gap-3 border-l-4 border-indigo bg-indigo-wash px-4 py-3"
+          >
+            <span className="flex-1">{t('new.known-already')}</span>
+            <button type="button" className={BUTTON.plain} onClick={open(offer)}>
+              {t('new.open-on-known')}
+            </button>
+          </p>
+        )}
+        {broken && (
+          <p role="alert" className="flex items-center gap-2 text-plum">
+            <WarningMark /> {t('new.no-answer')}
+          </p>
+        )}
+        <div>
+          <button type="submit" className={BUTTON.main} disabled={formState.isSubmitting}>
+            {t('new.open')}
+          </button>
+        </div>
+      </form>
+    </main>
+  );
+}

@@ -1,0 +1,84 @@
+'use client';
+import Link from 'next/link';
+import type { ReactNode } from 'react';
+import type { ReleaseDocument } from '@/core/job';
+import { BUTTON } from '@/ui/classes';
+import { useWords } from '@/ui/WordsContext';
+import { wording } from '@/words';
+
+/** Words for a frozen document: its fact labels travel with it. */
+export function useSheetWords(doc: ReleaseDocument) {
+  const words = useWords();
+  const facts = new Map(doc.facts.map((f) => [f.key, f]));
+  const say = wording(words, {
+    label: (k) => facts.get(k)?.label ?? null,
+    unit: (k) => facts.get(k)?.unit ?? null,
+  });
+  return { words, say, t: words.t, tCode: words.tCode };
+}
+
+/** A printed sheet: black on white, A4 or Letter, with the way back and the print button on screen only. */
+export function SheetFrame({
+  doc,
+  title,
+  back,
+  children,
+}: {
+  doc: ReleaseDocument;
+  title: string;
+  back: string;
+  children: ReactNode;
+}) {
+  const { say, t } = useSheetWords(doc);
+  const { vehicle } = doc;
+  const identity = (['plate', 'vin', 'serial', 'fleet'] as const).flatMap((k) =>
+    vehicle[k] ? [`${t(`identity.${k}`)} ${vehicle[k]}`] : [],
+  );
+  return (
+    <div className="min-h-dvh bg-sunk py-6 print:bg-transparent print:py-0">
+      <nav aria-label={title} className="no-print mx-auto mb-4 flex max-w-[50rem] justify-between px-2">
+        <Link className={BUTTON.quiet} href={back}>
+          {t('sheet.back')}
+        </Link>
+        <button className={BUTTON.main} onClick={() => window.print()}>
+          {t('sheet.print')}
+        </button>
+      </nav>
+      <main className="mx-auto max-w-[50rem] border border-line bg-[white] px-12 py-10 text-[black] print:max-w-none print:border-0 print:p-0">
+        <header className="flex items-start justify-between border-b-2 border-[black] pb-3">
+          <div>
+            <p className="font-head text-lg font-bold">{doc.shop.name}</p>
+            <h1 className="text-3xl">{title}</h1>
+          </div>
+          <p className="text-right text-sm">
+            {t('job.number', { number: String(doc.job.number).padStart(4, '0') })}
+            <br />
+            {t('sheet.revision', { revision: doc.revision })}
+            <br />
+            {say.date(doc.lockedAt, doc.shop.zone)}
+          </p>
+        </header>
+        <p className="py-3 text-lg">
+          <b>
+            {vehicle.maker} {vehicle.name}
+          </b>{' '}
+          · <span className="font-mono text-base">{identity.join(' · ')}</span>
+        </p>
+        {children}
+        <footer className="mt-6 border-t border-[black] pt-3 text-sm">
+          <p>{t('sheet.signed', { name: doc.lockedBy })}</p>
+          <p>{t('caution.advises')}</p>
+        </footer>
+      </main>
+    </div>
+  );
+}
+
+export function SheetPart({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section className="break-inside-avoid py-2.5">
+      <h2 className="mb-1 border-b border-[gray] text-lg">{title}</h2>
+      {children}
+    </section>
+  );
+}

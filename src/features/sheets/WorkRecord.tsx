@@ -1,0 +1,121 @@
+'use client';
+import type { ReleaseDocument } from '@/core/job';
+import { SheetFrame, SheetPart, useSheetWords } from './SheetFrame';
+
+/** The shop's own record: facts with their source, lamps as found, choice with its reasons, items, history. */
+export function WorkRecord({ doc, back }: { doc: ReleaseDocument; back: string }) {
+  const { words, say, t, tCode } = useSheetWords(doc);
+  const cell = 'border-b border-[silver] py-0.5 pr-3 text-left align-top font-normal';
+  return (
+    <SheetFrame doc={doc} title={t('sheet.record')} back={back}>
+      <SheetPart title={t('sheet.facts')}>
+        <table className="w-full text-sm">
+          <tbody>
+            {doc.facts.map((f) => (
+              <tr key={`${f.key}@${f.subject}`}>
+                <th className={cell}>
+                  {say.fact(f.key)}
+                  {say.subject(f.subject) && `, ${say.subject(f.subject)}`}
+                </th>
+                <td className={`${cell} font-semibold`}>{say.value(f.key, f.value)}</td>
+                <td className={cell}>
+                  {tCode(`source.${f.source}`)}
+                  {f.by && ` · ${f.by}`}
+                  {f.contradicted && ` · ${t('sheet.contradicted')}`}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </SheetPart>
+      <SheetPart title={t('sheet.as-found')}>
+        <ul className="text-sm">
+          {doc.asFound.map((a) => (
+            <li key={a.position}>
+              <span className="first-letter:uppercase">{say.position(a.position)}</span>:{' '}
+              {words.list(a.found.map((f) => tCode(`found.${f}`)))}
+              {a.words && ` – ${a.words}`}
+            </li>
+          ))}
+          {doc.modifications.map((m, i) => (
+            <li key={i}>
+              {t('sheet.modified')}: {m.words}
+              {m.position && `, ${say.position(m.position)}`}
+            </li>
+          ))}
+        </ul>
+      </SheetPart>
+      {doc.swaps.map((s, i) => (
+        <SheetPart
+          key={i}
+          title={`${t('sheet.fitted', { positions: say.positions(s.positions) })} – ${tCode(`verdict.${s.verdict}`)}`}
+        >
+          <ul className="text-sm">
+            {s.lamps.map((l) => (
+              <li key={l.position}>
+                <span className="first-letter:uppercase">{say.position(l.position)}</span>: {l.maker} {l.name}
+                , <span className="font-mono">{l.partNumber}</span>,{' '}
+                {t('sheet.shelf-revision', { rev: l.rev })}
+              </li>
+            ))}
+            {s.parts.map((p, n) => (
+              <li key={n}>
+                {p.quantity} × {words.prose(p.name)}, <span className="font-mono">{p.partNumber}</span>
+                {!p.certain && ` (${t('fit.perhaps')})`}
+              </li>
+            ))}
+          </ul>
+          <p className="mt-1 text-sm">{s.reasons.map((r) => say.reason(r).text).join(' ')}</p>
+          <table className="mt-1 w-full text-sm">
+            <tbody>
+              {s.functions.map((f) => (
+                <tr key={f.does}>
+                  <th className={cell}>{say.does(f.does)}</th>
+                  <td className={cell}>{tCode(`change.${f.change}`)}</td>
+                  <td className={cell}>
+                    {f.required === 'no'
+                      ? ''
+                      : f.required === 'unknown'
+                        ? t('required.unknown')
+                        : tCode(`required.met-${f.stillMet}`)}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="mt-1 text-sm">
+            {tCode(`road.${s.road.mark}`)}. {s.road.reasons.map((r) => say.reason(r).text).join(' ')}
+          </p>
+          {s.override && (
+            <p className="text-sm">
+              {t('sheet.override-record', { words: s.override.words, consent: s.override.consent })}
+            </p>
+          )}
+        </SheetPart>
+      ))}
+      <SheetPart title={t('items.title')}>
+        <ul className="text-sm">
+          {doc.items.map((i, n) => (
+            <li key={n}>
+              {say.reason(i.what).text} –{' '}
+              {t(i.how === 'done' ? 'items.was-done' : 'items.was-handed-over', {
+                words: i.words,
+                by: i.by,
+                at: say.date(i.at, doc.shop.zone),
+              })}
+            </li>
+          ))}
+        </ul>
+      </SheetPart>
+      <SheetPart title={t('sheet.history')}>
+        <ul className="columns-2 text-sm">
+          {doc.history.map((h, n) => (
+            <li key={n} className="break-inside-avoid">
+              {say.date(h.at, doc.shop.zone)} · {h.by} · {tCode(`event.${h.type}`)}
+            </li>
+          ))}
+        </ul>
+      </SheetPart>
+    </SheetFrame>
+  );
+}

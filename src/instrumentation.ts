@@ -1,0 +1,9 @@
+/** Every request that breaks leaves one structured line. */
+export async function onRequestError(
+  error: unknown,
+  request: { path: string; method: string },
+): Promise<void> {
+  if (process.env.NEXT_RUNTIME !== 'nodejs') return;
+  const { log } = await import('@/server/log');
+  log.error({ err: error, path: request.path, method: request.method }, 'request failed');
+}

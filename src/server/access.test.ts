@@ -1,0 +1,29 @@
+import { expect, it } from 'vitest';
+import { EVENT_PERMISSION, may, type Permission, ROLES } from './access';
+
+/** The table of the house, role by role: counter, technician, lead. */
+const TABLE: Readonly<Record<Permission, string>> = {
+  see: 'ctl',
+  'open-job': 'ctl',
+  'record-arrival': 'ctl',
+  'choose-parts': 'ctl',
+  'raise-item': 'ctl',
+  'close-own-item': 'ctl',
+  'work-at-vehicle': 'tl',
+  'close-any-item': 'l',
+  'override-verdict': 'l',
+  'lock-release': 'l',
+  'import-shelf': 'l',
+};
+
+it('grants each role what the table says and nothing else', () => {
+  for (const [permission, roles] of Object.entries(TABLE))
+    for (const role of ROLES)
+      expect(`${permission} ${role} ${may(role, permission as Permission)}`).toBe(
+        `${permission} ${role} ${roles.includes(role[0] ?? '')}`,
+      );
+});
+
+it('only a lead locks', () => {
+  expect(ROLES.filter((r) => may(r, EVENT_PERMISSION['release-locked']))).toEqual(['lead']);
+});

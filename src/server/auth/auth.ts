@@ -1,0 +1,51 @@
+import { betterAuth } from 'better-auth';
+import { drizzleAdapter } from 'better-auth/adapters/drizzle';
+import { nextCookies } from 'better-auth/next-js';
+import { username } from 'better-auth/plugins';
+import { database, type Database } from '../db/connection';
+import * as schema from '../db/schema';
+
+/** The header in which our own route handler tells the library who is calling; what a client sends in it is dropped. */
+export const CLIENT_HEADER = 'x-yonder-client';
+
+/** Makes the sign-in service over a database. Only `openSignUp` (used by scripts and tests) lets people be added. */
+export function makeAuth(db: Database, options: { secret: string; openSignUp?: boolean }) {
+  return betterAuth({
+    database: drizzleAdapter(db, { provider: 'pg', schema }),
+    secret: options.secret,
+    emailAndPassword: { enabled: true, disableSignUp: !options.openSignUp, minPasswordLength: 10 },
+    plugins: [username(), nextCookies()],
+    session: { expiresIn: 60 * 60 * 24 * 7, updateAge: 60 * 60 * 24 },
+    rateLimit: {
+      enabled: true,
+      storage: 'database',
+      window: 60,
+      max: 240,
+      customRules: { '/sign-in/username': { window: 60, max: 40 }, '/sign-in/email': { window: 60, max: 1 } },
+    },
+    advanced: {
+      ipAddress: { ipAddressHeaders: [CLIENT_HEADER] },
+      cookiePrefix: 'yonder',
+      useSecureCookies: process.env.PUBLIC_URL?.startsWith('https:') ?? false,
+    },
+    // The proxy has compared Origin and Host already; the library gets the host that was asked.
+    trustedOrigins: (request) => (request ? [originOf(request)] : []),
+    telemetry: { enabled: false },
+    logger: { disabled: true },
+  });
+}
+
+function originOf(request: Request): string {
+  const host = request.headers.get('host');
+  return host ? `${new URL(request.url).protocol}//${host}` : new URL(request.url).origin;
+}
+
+let made: ReturnType<typeof makeAuth> | undefined;
+
+/** The application's sign-in service, made at first use. */
+export function auth(): ReturnType<typeof makeAuth> {
+  const secret = process.env.AUTH_SECRET;
+  if (!secret || secret.length < 32) throw new Error('AUTH_SECRET is not set, or shorter than 32 characters');
+  made ??= makeAuth(database(), { secret });
+  return made;
+}

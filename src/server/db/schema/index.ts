@@ -1,0 +1,4 @@
+export * from './auth';
+export * from './shop';
+export * from './catalogue';
+export * from './jobs';

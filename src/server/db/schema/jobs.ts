@@ -1,0 +1,115 @@
+import { sql } from 'drizzle-orm';
+import {
+  check,
+  foreignKey,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  unique,
+  uniqueIndex,
+} from 'drizzle-orm/pg-core';
+import type { EventType, ReleaseDocument } from '@/core/job';
+import { user } from './auth';
+import { shop } from './shop';
+
+const when = (name: string) => timestamp(name, { withTimezone: true });
+
+/** A customer's vehicle. Facts about it are events of its jobs; only its identity and family stand here. */
+export const vehicle = pgTable(
+  'vehicle',
+  {
+    shopId: text('shop_id')
+      .notNull()
+      .references(() => shop.id),
+    id: text('id').notNull(),
+    family: text('family').notNull(),
+    vin: text('vin'),
+    serial: text('serial'),
+    plate: text('plate'),
+    fleet: text('fleet'),
+    version: integer('version').notNull().default(1),
+  },
+  (t) => [
+    primaryKey({ columns: [t.shopId, t.id] }),
+    uniqueIndex('vehicle_vin')
+      .on(t.shopId, t.vin)
+      .where(sql`${t.vin} is not null`),
+    check('vehicle_identity', sql`coalesce(${t.vin}, ${t.serial}, ${t.plate}, ${t.fleet}) is not null`),
+  ],
+);
+
+export const job = pgTable(
+  'job',
+  {
+    shopId: text('shop_id')
+      .notNull()
+      .references(() => shop.id),
+    id: text('id').notNull(),
+    number: integer('number').notNull(),
+    vehicleId: text('vehicle_id').notNull(),
+    openedAt: when('opened_at').notNull(),
+    /** Count of events taken in; gives each its place and holds writers apart. */
+    lastSeq: integer('last_seq').notNull().default(0),
+  },
+  (t) => [
+    primaryKey({ columns: [t.shopId, t.id] }),
+    unique('job_number').on(t.shopId, t.number),
+    foreignKey({ columns: [t.shopId, t.vehicleId], foreignColumns: [vehicle.shopId, vehicle.id] }),
+    index('job_vehicle').on(t.shopId, t.vehicleId),
+  ],
+);
+
+/** What happened in a job: append-only (a trigger refuses change and deletion). */
+export const jobEvent = pgTable(
+  'job_event',
+  {
+    shopId: text('shop_id').notNull(),
+    id: text('id').notNull(),
+    jobId: text('job_id').notNull(),
+    seq: integer('seq').notNull(),
+    type: text('type').$type<EventType>().notNull(),
+    v: integer('v').notNull(),
+    at: text('at').notNull(),
+    device: text('device').notNull(),
+    deviceSeq: integer('device_seq').notNull(),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id),
+    body: jsonb('body').$type<Record<string, unknown>>().notNull(),
+    receivedAt: when('received_at').notNull().defaultNow(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.shopId, t.id] }),
+    unique('job_event_seq').on(t.shopId, t.jobId, t.seq),
+    foreignKey({ columns: [t.shopId, t.jobId], foreignColumns: [job.shopId, job.id] }),
+    index('job_event_facts')
+      .on(t.shopId, t.jobId)
+      .where(sql`${t.type} in ('fact-stated', 'void')`),
+    check(
+      'job_event_at',
+      sql`${t.at} ~ '^[0-9]{4}-[0-9]{2}-[0-9]{2}T[0-9]{2}:[0-9]{2}:[0-9]{2}\\.[0-9]{3}Z$'`,
+    ),
+  ],
+);
+
+/** Frozen hand-over documents: sheets are printed from these alone. */
+export const releaseDocument = pgTable(
+  'release_document',
+  {
+    shopId: text('shop_id').notNull(),
+    id: text('id').notNull(),
+    jobId: text('job_id').notNull(),
+    revision: integer('revision').notNull(),
+    body: jsonb('body').$type<ReleaseDocument>().notNull(),
+    madeAt: when('made_at').notNull().defaultNow(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.shopId, t.id] }),
+    unique('release_revision').on(t.shopId, t.jobId, t.revision),
+    foreignKey({ columns: [t.shopId, t.jobId], foreignColumns: [job.shopId, job.id] }),
+  ],
+);

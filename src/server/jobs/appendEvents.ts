@@ -1,0 +1,175 @@
+import { and, eq, inArray } from 'drizzle-orm';
+import { type AnyEvent, type AnyStoredEvent, type OpenItem, type SwapRecord } from '@/core/job';
+import { suits } from '@/core/shelf';
+import { type Actor, EVENT_PERMISSION, may } from '../access';
+import type { Database, Transaction } from '../db/connection';
+import { job, jobEvent } from '../db/schema';
+import { sameJson } from '../sameJson';
+import { loadJob, type LoadedJob } from './loadJob';
+import { storedEvent } from './storedEvent';
+
+/** What became of one event. `kept` and `known` both mean: it is on disk, once. */
+export interface EventOutcome {
+  readonly id: string;
+  readonly outcome: 'kept' | 'known' | 'conflict' | 'refused';
+  /** Why it was refused: a code of the message catalogue. */
+  readonly code?: string;
+}
+
+type Tx = Transaction;
+
+/**
+ * Takes events of one job in. Each is judged by itself: an event that was taken in before answers the same again,
+ * the same id with another body is a conflict and changes nothing, and a refused event keeps none of the others out.
+ */
+export async function appendEvents(
+  db: Database,
+  actor: Actor,
+  jobId: string,
+  events: readonly AnyEvent[],
+  now: Date,
+): Promise<readonly EventOutcome[]> {
+  return db.transaction((tx) => appendIn(tx, actor, jobId, events, now));
+}
+
+/** The same inside a transaction of the caller's. Holds other writers of this job off until it ends. */
+export async function appendIn(
+  tx: Tx,
+  actor: Actor,
+  jobId: string,
+  events: readonly AnyEvent[],
+  now: Date,
+): Promise<readonly EventOutcome[]> {
+  const [row] = await tx
+    .select({ lastSeq: job.lastSeq })
+    .from(job)
+    .where(and(eq(job.shopId, actor.shopId), eq(job.id, jobId)))
+    .for('update');
+  if (!row) return events.map((e) => ({ id: e.id, outcome: 'refused', code: 'no-such-job' }));
+  let seq = row.lastSeq;
+  const outcomes: EventOutcome[] = [];
+  for (const event of events) {
+    const known = await storedTwin(tx, actor.shopId, event.id);
+    if (known) {
+      outcomes.push({ id: event.id, outcome: sameEvent(known, event) ? 'known' : 'conflict' });
+      continue;
+    }
+    const refusal = await refusalOf(tx, actor, event, now);
+    if (refusal) {
+      outcomes.push({ id: event.id, outcome: 'refused', code: refusal });
+      continue;
+    }
+    seq += 1;
+    await tx.insert(jobEvent).values({
+      shopId: actor.shopId,
+      id: event.id,
+      jobId,
+      seq,
+      type: event.type,
+      v: event.v,
+      at: event.at,
+      device: event.device,
+      deviceSeq: event.deviceSeq,
+      userId: actor.userId,
+      body: event.body as unknown as Record<string, unknown>,
+    });
+    outcomes.push({ id: event.id, outcome: 'kept' });
+  }
+  if (seq !== row.lastSeq)
+    await tx
+      .update(job)
+      .set({ lastSeq: seq })
+      .where(and(eq(job.shopId, actor.shopId), eq(job.id, jobId)));
+  return outcomes;
+}
+
+async function storedTwin(tx: Tx, shopId: string, id: string): Promise<AnyStoredEvent | null> {
+  const [row] = await tx
+    .select()
+    .from(jobEvent)
+    .where(and(eq(jobEvent.shopId, shopId), inArray(jobEvent.id, [id])));
+  return row ? storedEvent(row) : null;
+}
+
+function sameEvent(a: AnyEvent, b: AnyEvent): boolean {
+  const pick = ({ id, job: of, type, v, at, device, deviceSeq, user, body }: AnyEvent) => ({
+    id,
+    of,
+    type,
+    v,
+    at,
+    device,
+    deviceSeq,
+    user,
+    body,
+  });
+  return sameJson(pick(a), pick(b));
+}
+
+const DAY_MS = 86_400_000;
+
+/** Why an event may not be taken in; null when it may. */
+async function refusalOf(tx: Tx, actor: Actor, event: AnyEvent, now: Date): Promise<string | null> {
+  if (!may(actor.role, EVENT_PERMISSION[event.type])) return 'not-allowed';
+  if (Date.parse(event.at) > now.getTime() + DAY_MS) return 'clock-ahead';
+  const loaded = await loadJob(tx, actor.shopId, event.job);
+  if (!loaded) return 'no-such-job';
+  const positions = new Set(loaded.positions);
+  switch (event.type) {
+    case 'fact-stated': {
+      const key = loaded.registry.find(event.body.key);
+      if (!key) return 'unknown-fact';
+      if (event.body.subject !== 'vehicle' && !positions.has(event.body.subject)) return 'unknown-position';
+      if ((key.subject === 'vehicle') !== (event.body.subject === 'vehicle')) return 'wrong-subject';
+      if (!key.sources.includes(event.body.source)) return 'wrong-source';
+      return event.body.value === null || suits(key, event.body.value) ? null : 'value-unsuited';
+    }
+    case 'as-found':
+      return positions.has(event.body.position) ? null : 'unknown-position';
+    case 'modification-noted':
+      return event.body.position === undefined || positions.has(event.body.position)
+        ? null
+        : 'unknown-position';
+    case 'swap-opened':
+      return swapRefusal(loaded.reading.record.swaps, event.body.positions, positions);
+    case 'item-closed':
+      return closingRefusal(actor, loaded.reading.items, event.body);
+    case 'void':
+      return voidRefusal(actor, loaded, event.body.target);
+    default:
+      return null;
+  }
+}
+
+function swapRefusal(
+  swaps: readonly SwapRecord[],
+  wanted: readonly string[],
+  positions: ReadonlySet<string>,
+): string | null {
+  if (wanted.some((p) => !positions.has(p))) return 'unknown-position';
+  return swaps.some((s) => s.positions.some((p) => wanted.includes(p))) ? 'position-in-other-swap' : null;
+}
+
+function closingRefusal(
+  actor: Actor,
+  items: readonly OpenItem[],
+  body: { item: string; how: string },
+): string | null {
+  const item = items.find((i) => i.id === body.item);
+  if (!item) return 'no-such-item';
+  if (item.closed) return 'item-closed-already';
+  if (item.closableBy === 'nobody') return 'closes-by-itself';
+  if (may(actor.role, 'close-any-item')) return null;
+  if (body.how === 'handed-over' || item.closableBy === 'lead') return 'lead-only';
+  const mine = item.closableBy === 'anyone' || may(actor.role, 'work-at-vehicle');
+  return mine ? null : 'technician-only';
+}
+
+const NOT_VOIDABLE = new Set(['job-opened', 'release-locked', 'void']);
+
+function voidRefusal(actor: Actor, loaded: LoadedJob, target: string): string | null {
+  const event = loaded.reading.record.standing.find((e) => e.id === target);
+  if (!event) return 'nothing-to-undo';
+  if (NOT_VOIDABLE.has(event.type)) return 'cannot-be-undone';
+  return event.user === actor.userId || actor.role === 'lead' ? null : 'not-your-own';
+}

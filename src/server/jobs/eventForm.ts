@@ -1,0 +1,126 @@
+import * as yup from 'yup';
+import { AS_FOUND, type AnyEvent, EVENT_VERSION, type EventType, ITEM_ORIGINS, STAGES } from '@/core/job';
+import { WISHES } from '@/core/fitment';
+import { FACT_SOURCES } from '@/core/vehicle';
+
+const id = () => yup.string().strict().required().min(1).max(120);
+const words = () => yup.string().strict().trim().required().max(2000);
+const form = <T extends yup.ObjectShape>(shape: T) =>
+  yup.object(shape).strict(true).noUnknown(true).required();
+const basis = () => yup.string().strict().nullable().defined().max(120);
+
+const factValue = yup
+  .mixed<string | number | boolean>()
+  .nullable()
+  .defined()
+  .test(
+    'fact-value',
+    (v) =>
+      v === null ||
+      typeof v === 'boolean' ||
+      typeof v === 'number' ||
+      (typeof v === 'string' && v.length <= 200),
+  );
+
+/** Bodies that a device may send; the others are written by use cases of their own. */
+const BODIES = {
+  'fact-stated': form({
+    key: id(),
+    subject: id(),
+    value: factValue,
+    source: yup.string().strict().oneOf(FACT_SOURCES).required(),
+    typed: yup.string().strict().max(200).optional(),
+  }),
+  'as-found': form({
+    position: id(),
+    found: yup
+      .array(yup.string().strict().oneOf(AS_FOUND).required())
+      .strict(true)
+      .required()
+      .min(1)
+      .max(AS_FOUND.length),
+    words: yup.string().strict().max(2000).optional(),
+    basis: basis(),
+  }),
+  'wishes-stated': form({
+    wishes: yup
+      .array(yup.string().strict().oneOf(WISHES).required())
+      .strict(true)
+      .required()
+      .max(WISHES.length),
+    words: yup.string().strict().max(2000).optional(),
+    basis: basis(),
+  }),
+  'modification-noted': form({ words: words(), position: yup.string().strict().max(120).optional() }),
+  'swap-opened': form({ swap: id(), positions: yup.array(id()).strict(true).required().min(1).max(20) }),
+  'item-raised': form({
+    item: id(),
+    origin: yup.string().strict().oneOf(ITEM_ORIGINS).required(),
+    words: words(),
+    stage: yup.string().strict().oneOf(STAGES).optional(),
+  }),
+  'item-closed': form({
+    item: yup.string().strict().required().max(1000),
+    how: yup.string().strict().oneOf(['done', 'handed-over']).required(),
+    words: words(),
+  }),
+  void: form({ target: id() }),
+} as const satisfies Partial<Record<EventType, yup.AnyObjectSchema>>;
+
+export type SentEventType = keyof typeof BODIES;
+const isSent = (t: unknown): t is SentEventType => typeof t === 'string' && Object.hasOwn(BODIES, t);
+
+const UUID_V7 = /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/;
+const AT = /^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z$/;
+
+/** Identity and clock of an event, as every writer gives them. */
+export const ENVELOPE = {
+  id: yup.string().strict().required().matches(UUID_V7, 'is not a UUID of version 7'),
+  at: yup
+    .string()
+    .strict()
+    .required()
+    .matches(AT, 'is not a UTC time with milliseconds')
+    .test('real', 'is no real time', (v) => !Number.isNaN(Date.parse(v ?? ''))),
+  device: id(),
+  deviceSeq: yup.number().strict().integer().min(0).required(),
+};
+export const envelopeForm = form(ENVELOPE);
+export type Envelope = yup.InferType<typeof envelopeForm>;
+
+/** One thing wrong with what was sent. */
+export interface Fault {
+  readonly path: string;
+  readonly message: string;
+}
+
+export type EventParse =
+  | { readonly kind: 'event'; readonly event: Omit<AnyEvent, 'user'> }
+  | { readonly kind: 'faults'; readonly faults: readonly Fault[] };
+
+/** Parses one event as sent by a device; the sender is taken from the session, never from the event. */
+export function parseEvent(sent: unknown): EventParse {
+  const type = sent !== null && typeof sent === 'object' && 'type' in sent ? sent.type : undefined;
+  if (!isSent(type))
+    return {
+      kind: 'faults',
+      faults: [{ path: 'type', message: `must be one of ${Object.keys(BODIES).join(', ')}` }],
+    };
+  const whole = form({
+    ...ENVELOPE,
+    job: id(),
+    type: yup.string().strict().required(),
+    v: yup.number().strict().oneOf([EVENT_VERSION]).required(),
+    body: BODIES[type],
+  });
+  try {
+    return {
+      kind: 'event',
+      event: whole.validateSync(sent, { abortEarly: false }) as unknown as Omit<AnyEvent, 'user'>,
+    };
+  } catch (error) {
+    if (!(error instanceof yup.ValidationError)) throw error;
+    const inner = error.inner.length > 0 ? error.inner : [error];
+    return { kind: 'faults', faults: inner.map((e) => ({ path: e.path ?? '', message: e.message })) };
+  }
+}

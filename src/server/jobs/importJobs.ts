@@ -1,0 +1,189 @@
+import { eq } from 'drizzle-orm';
+import { v7 as uuidv7 } from 'uuid';
+import * as yup from 'yup';
+import { type AnyEvent, EVENT_VERSION } from '@/core/job';
+import type { Actor, Role } from '../access';
+import type { Database } from '../db/connection';
+import { job, member, shop, user, vehicle } from '../db/schema';
+import { appendEvents } from './appendEvents';
+import { chooseLamp } from './fit';
+import { parseEvent } from './eventForm';
+import { lockRelease } from './lockRelease';
+import { openJob, openJobForm } from './openJob';
+
+/** What a person did at a time: an event's type with its body, or one of the desk's own acts. */
+const actForm = yup
+  .object({
+    at: yup.string().required(),
+    by: yup.string().required(),
+    act: yup.string().required(),
+    body: yup.object().default({}),
+  })
+  .noUnknown(true);
+export const jobBundleForm = yup
+  .object({
+    form: yup.string().oneOf(['yonder-bolt/jobs']).required(),
+    version: yup.number().oneOf([1]).required(),
+    jobs: yup
+      .array(
+        yup.object({
+          vehicle: yup
+            .object({
+              family: yup.string().required(),
+              vin: yup.string(),
+              serial: yup.string(),
+              plate: yup.string(),
+              fleet: yup.string(),
+            })
+            .required(),
+          market: yup.string().required(),
+          toldYear: yup.number().nullable().default(null),
+          words: yup.string().required(),
+          acts: yup.array(actForm).required(),
+        }),
+      )
+      .required(),
+  })
+  .noUnknown(true);
+export type JobBundle = yup.InferType<typeof jobBundleForm>;
+
+/**
+ * Brings a bundle of jobs in through the same use cases that the screens call, act by act, each by the person named
+ * (by user name) and at its time. Throws at the first act that is refused, naming it.
+ * @returns numbers of the jobs made
+ */
+export async function importJobs(
+  db: Database,
+  shopId: string,
+  bundle: JobBundle,
+): Promise<readonly number[]> {
+  const people = await actors(db, shopId);
+  const numbers: number[] = [];
+  for (const [i, entry] of bundle.jobs.entries()) {
+    const path = `/jobs/${i}`;
+    const first = entry.acts[0];
+    if (!first || first.act !== 'open') throw new Error(`${path}: the first act must be "open"`);
+    const opened = await openOne(db, people, entry, first, path);
+    numbers.push(opened.number);
+    for (const [j, act] of entry.acts.entries()) {
+      if (j > 0) await perform(db, people, opened.job, act, j, `${path}/acts/${j}`);
+    }
+  }
+  return numbers;
+}
+
+type Act = JobBundle['jobs'][number]['acts'][number];
+
+function personOf(people: ReadonlyMap<string, Actor>, by: string, path: string): Actor {
+  const actor = people.get(by);
+  if (!actor) throw new Error(`${path}: nobody called ${by} in this shop`);
+  return actor;
+}
+
+async function openOne(
+  db: Database,
+  people: ReadonlyMap<string, Actor>,
+  entry: JobBundle['jobs'][number],
+  act: Act,
+  path: string,
+) {
+  const actor = personOf(people, act.by, path);
+  const form = {
+    id: uuidv7(),
+    at: act.at,
+    device: 'import',
+    deviceSeq: 0,
+    ...entry.vehicle,
+    toldYear: entry.toldYear,
+    market: entry.market,
+    words: entry.words,
+  };
+  const known = await openJob(db, actor, openJobForm.validateSync(form), new Date(act.at));
+  const outcome =
+    known.kind === 'known-vehicle'
+      ? await openJob(
+          db,
+          actor,
+          openJobForm.validateSync({ ...form, vehicle: known.vehicle }),
+          new Date(act.at),
+        )
+      : known;
+  if (outcome.kind !== 'opened') throw new Error(`${path}: ${JSON.stringify(outcome)}`);
+  return outcome;
+}
+
+async function perform(
+  db: Database,
+  people: ReadonlyMap<string, Actor>,
+  jobId: string,
+  act: Act,
+  seq: number,
+  path: string,
+): Promise<void> {
+  const actor = personOf(people, act.by, path);
+  const envelope = { id: uuidv7(), at: act.at, device: 'import', deviceSeq: seq, job: jobId };
+  const now = new Date(act.at);
+  const body = act.body as Record<string, unknown>;
+  if (act.act === 'choose-lamp') {
+    const { swap, application, override } = body as {
+      swap: string;
+      application: string;
+      override?: { words: string; consent: string };
+    };
+    return demand(
+      await chooseLamp(
+        db,
+        actor,
+        { ...envelope, swap, application, basis: null, override: override ?? null },
+        now,
+      ),
+      path,
+    );
+  }
+  if (act.act === 'lock-release') return demand(await lockRelease(db, actor, envelope, now), path);
+  const parsed = parseEvent({ ...envelope, type: act.act, v: EVENT_VERSION, body });
+  if (parsed.kind === 'faults')
+    throw new Error(`${path}: ${parsed.faults.map((f) => `${f.path} ${f.message}`).join('; ')}`);
+  const [outcome] = await appendEvents(
+    db,
+    actor,
+    jobId,
+    [{ ...parsed.event, user: actor.userId } as AnyEvent],
+    now,
+  );
+  return demand(outcome, path);
+}
+
+function demand(outcome: { outcome: string; code?: string } | undefined, path: string): void {
+  if (outcome?.outcome !== 'kept')
+    throw new Error(`${path}: ${outcome?.outcome ?? 'nothing'} ${outcome?.code ?? ''}`);
+}
+
+async function actors(db: Database, shopId: string): Promise<ReadonlyMap<string, Actor>> {
+  const rows = await db
+    .select({
+      userId: user.id,
+      username: user.username,
+      name: user.name,
+      role: member.role,
+      shopName: shop.name,
+      zone: shop.zone,
+      locale: shop.locale,
+    })
+    .from(member)
+    .innerJoin(user, eq(user.id, member.userId))
+    .innerJoin(shop, eq(shop.id, member.shopId))
+    .where(eq(member.shopId, shopId));
+  return new Map(rows.map(({ username, ...r }) => [username ?? '', { ...r, shopId, role: r.role as Role }]));
+}
+
+/** Whether a shop has any job or vehicle yet. */
+export async function isEmptyShop(db: Database, shopId: string): Promise<boolean> {
+  const jobs = await db.select({ id: job.id }).from(job).where(eq(job.shopId, shopId)).limit(1);
+  const vehicles = await db
+    .select({ id: vehicle.id })
+    .from(vehicle)
+    .where(eq(vehicle.shopId, shopId))
+    .limit(1);
+  return jobs.length === 0 && vehicles.length === 0;
+}

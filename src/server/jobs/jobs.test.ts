@@ -1,0 +1,386 @@
+import { eq, sql } from 'drizzle-orm';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type TwoShops, envelopeOf, jobInput, makeEvent, NOW, twoShops } from '../../../e2e/support/shops';
+import { jobEvent } from '../db/schema';
+import { appendEvents } from './appendEvents';
+import { chooseLamp } from './fit';
+import { loadJob, loadNewestJobs } from './loadJob';
+import { loadRelease, lockRelease } from './lockRelease';
+import { openJob } from './openJob';
+import { takeInEvents } from './takeInEvents';
+import { findVehicles, saveIdentity } from './vehicles';
+
+let shops: TwoShops;
+beforeAll(async () => {
+  shops = await twoShops();
+});
+afterAll(() => shops.close());
+
+const HEAD = ['headlamp.front.left', 'headlamp.front.right'];
+const lead = () => shops.actor('north', 'lead');
+const technician = () => shops.actor('north', 'technician');
+const counter = () => shops.actor('north', 'counter');
+
+async function newJob(more = {}): Promise<string> {
+  const outcome = await openJob(shops.db, counter(), jobInput(more), NOW);
+  if (outcome.kind !== 'opened') throw new Error(JSON.stringify(outcome));
+  return outcome.job;
+}
+const reading = async (job: string) => {
+  const loaded = await loadJob(shops.db, 'north', job);
+  if (!loaded) throw new Error('no job');
+  return loaded.reading;
+};
+const send = (actor: ReturnType<typeof lead>, job: string, ...events: Parameters<typeof appendEvents>[3]) =>
+  appendEvents(shops.db, actor, job, events, NOW);
+const countOf = async (job: string) =>
+  (await shops.db.select().from(jobEvent).where(eq(jobEvent.jobId, job))).length;
+
+describe('events', () => {
+  it('are kept once: the same id answers the same, another body under it is a conflict', async () => {
+    const job = await newJob();
+    const event = makeEvent(counter(), job, 'modification-noted', { words: 'lift' });
+    expect(await send(counter(), job, event)).toEqual([{ id: event.id, outcome: 'kept' }]);
+    const before = await countOf(job);
+    expect(await send(counter(), job, event)).toEqual([{ id: event.id, outcome: 'known' }]);
+    const other = { ...event, body: { words: 'winch' } } as typeof event;
+    expect(await send(counter(), job, other)).toEqual([{ id: event.id, outcome: 'conflict' }]);
+    expect(await countOf(job)).toBe(before);
+    expect((await reading(job)).record.modifications.map((m) => m.body.words)).toEqual(['lift']);
+  });
+
+  it('sent twice at the same time are kept once, and each writer gets its own place', async () => {
+    const job = await newJob();
+    const events = Array.from({ length: 12 }, (_, i) =>
+      makeEvent(counter(), job, 'modification-noted', { words: `part ${i}` }),
+    );
+    const answers = await Promise.all([...events, ...events].map((e) => send(counter(), job, e)));
+    expect(answers.flat().filter((a) => a.outcome === 'kept')).toHaveLength(12);
+    const rows = await shops.db
+      .select({ seq: jobEvent.seq })
+      .from(jobEvent)
+      .where(eq(jobEvent.jobId, job))
+      .orderBy(jobEvent.seq);
+    expect(rows.map((r) => r.seq)).toEqual(rows.map((_, i) => i + 1));
+  });
+
+  it('cannot be changed or deleted, not even by a statement of one’s own', async () => {
+    const refused = expect.objectContaining({
+      cause: expect.objectContaining({ message: expect.stringContaining('append-only') as string }) as Error,
+    });
+    await expect(shops.db.execute(sql`update job_event set at = at`)).rejects.toEqual(refused);
+    await expect(shops.db.execute(sql`delete from catalogue_row`)).rejects.toEqual(refused);
+  });
+
+  it('that cannot be are refused by themselves, the others are kept', async () => {
+    const job = await newJob();
+    const ok = makeEvent(counter(), job, 'fact-stated', {
+      key: 'room-behind',
+      subject: HEAD[0] ?? '',
+      value: 64,
+      source: 'measured',
+    });
+    const cases = [
+      [
+        makeEvent(counter(), job, 'fact-stated', {
+          key: 'room-behind',
+          subject: 'vehicle',
+          value: 64,
+          source: 'measured',
+        }),
+        'wrong-subject',
+      ],
+      [
+        makeEvent(counter(), job, 'fact-stated', {
+          key: 'room-behind',
+          subject: 'beacon.roof.centre',
+          value: 64,
+          source: 'measured',
+        }),
+        'unknown-position',
+      ],
+      [
+        makeEvent(counter(), job, 'fact-stated', {
+          key: 'model-year',
+          subject: 'vehicle',
+          value: 2019,
+          source: 'seen',
+        }),
+        'wrong-source',
+      ],
+      [
+        makeEvent(counter(), job, 'fact-stated', {
+          key: 'model-year',
+          subject: 'vehicle',
+          value: 2019.5,
+          source: 'told',
+        }),
+        'value-unsuited',
+      ],
+      [
+        makeEvent(counter(), job, 'fact-stated', {
+          key: 'paint',
+          subject: 'vehicle',
+          value: 'blue',
+          source: 'seen',
+        }),
+        'unknown-fact',
+      ],
+      [makeEvent(counter(), job, 'void', { target: 'nothing' }), 'nothing-to-undo'],
+      [
+        makeEvent(counter(), job, 'item-closed', { item: 'nothing', how: 'done', words: 'x' }),
+        'no-such-item',
+      ],
+      [
+        makeEvent(counter(), job, 'modification-noted', { words: 'x' }, '2026-06-03T12:00:00.000Z'),
+        'clock-ahead',
+      ],
+    ] as const;
+    const outcomes = await send(counter(), job, ok, ...cases.map(([e]) => e));
+    expect(outcomes.map((o) => o.code ?? o.outcome)).toEqual(['kept', ...cases.map(([, code]) => code)]);
+  });
+
+  it('malformed batches change nothing and say each fault by path', async () => {
+    const job = await newJob();
+    const good = makeEvent(counter(), job, 'modification-noted', { words: 'lift' });
+    const before = await countOf(job);
+    const answer = await takeInEvents(
+      shops.db,
+      counter(),
+      JSON.stringify({
+        events: [
+          { ...good, user: undefined },
+          { ...good, id: 'x', user: undefined, body: { words: 'y', more: 1 } },
+          { type: 'lamp-chosen' },
+        ],
+      }),
+      NOW,
+    );
+    expect(answer.status).toBe(400);
+    expect('faults' in answer.answer && answer.answer.faults.map((f) => f.path)).toEqual([
+      'events[1].id',
+      'events[1].body',
+      'events[2].type',
+    ]);
+    expect((await takeInEvents(shops.db, counter(), '{', NOW)).status).toBe(400);
+    expect(await countOf(job)).toBe(before);
+  });
+
+  it('answer 200, 409 and 422 as they fare', async () => {
+    const job = await newJob();
+    const { user: _, ...event } = makeEvent(counter(), job, 'modification-noted', { words: 'lift' });
+    const status = async (e: unknown) =>
+      (await takeInEvents(shops.db, counter(), JSON.stringify({ events: [e] }), NOW)).status;
+    expect(await status(event)).toBe(200);
+    expect(await status(event)).toBe(200);
+    expect(await status({ ...event, body: { words: 'winch' } })).toBe(409);
+    expect(await status({ ...makeEventBody(job), body: { target: 'gone' } })).toBe(422);
+  });
+  const makeEventBody = (job: string) => {
+    const { user: _, ...event } = makeEvent(counter(), job, 'void', { target: 'gone' });
+    return event;
+  };
+});
+
+describe('opening a job', () => {
+  it('twice with the same id opens one', async () => {
+    const input = jobInput();
+    const first = await openJob(shops.db, counter(), input, NOW);
+    expect(await openJob(shops.db, counter(), input, NOW)).toEqual(first);
+  });
+
+  it('finds a known vehicle by VIN or plate, and facts stay with the vehicle across its jobs', async () => {
+    const vin = '0YBPK7A51MW000147';
+    const first = await newJob({ vin, plate: null });
+    await send(
+      technician(),
+      first,
+      makeEvent(technician(), first, 'fact-stated', {
+        key: 'plug',
+        subject: HEAD[0] ?? '',
+        value: 'X41',
+        source: 'seen',
+      }),
+    );
+    const again = await openJob(shops.db, counter(), jobInput({ vin: vin.toLowerCase(), plate: null }), NOW);
+    if (again.kind !== 'known-vehicle') throw new Error(again.kind);
+    const second = await newJob({ vehicle: again.vehicle });
+    expect((await reading(second)).facts.get(`plug@${HEAD[0]}`)?.value).toBe('X41');
+    expect((await findVehicles(shops.db, 'north', '0YBPK'))[0]?.id).toBe(again.vehicle);
+  });
+
+  it('wants an identity and a vehicle line, and refuses a VIN of the wrong form', async () => {
+    const fault = async (more: object) => {
+      const outcome = await openJob(shops.db, counter(), jobInput(more), NOW);
+      return outcome.kind === 'faults' ? outcome.faults[0]?.message : outcome.kind;
+    };
+    expect(await fault({ plate: null })).toBe('wants-identity');
+    expect(await fault({ family: null })).toBe('wants-family');
+    expect(await fault({ family: 'no-such' })).toBe('no-such-family');
+    expect(await fault({ vin: '123' })).toBe('vin-length');
+  });
+
+  it('numbers jobs without gaps, however many open at once', async () => {
+    const outcomes = await Promise.all(
+      Array.from({ length: 8 }, () => openJob(shops.db, counter(), jobInput(), NOW)),
+    );
+    const numbers = outcomes.flatMap((o) => (o.kind === 'opened' ? [o.number] : [])).sort((a, b) => a - b);
+    expect(numbers).toEqual(numbers.map((_, i) => (numbers[0] ?? 0) + i));
+  });
+});
+
+describe('a vehicle’s identity', () => {
+  it('saved on an older version changes nothing and shows what stands', async () => {
+    const job = await newJob();
+    const { vehicle } = (await loadJob(shops.db, 'north', job)) ?? {};
+    const input = { vehicle: vehicle?.id ?? '', version: 1, vin: null };
+    expect(await saveIdentity(shops.db, counter(), { ...input, plate: 'FIRST' })).toEqual({ kind: 'saved' });
+    expect(await saveIdentity(shops.db, counter(), { ...input, plate: 'SECOND' })).toMatchObject({
+      kind: 'stale',
+      present: { plate: 'FIRST', version: 2 },
+    });
+    expect(await saveIdentity(shops.db, counter(), { ...input, version: 2, plate: null })).toMatchObject({
+      kind: 'refused',
+      code: 'wants-identity',
+    });
+  });
+});
+
+/** A job with everything but a lamp. */
+async function readyToFit(): Promise<string> {
+  const job = await newJob({ vin: null, toldYear: 2021 });
+  const t = technician();
+  await send(
+    t,
+    job,
+    makeEvent(t, job, 'swap-opened', { swap: `swap-${job}`, positions: HEAD }),
+    makeEvent(t, job, 'wishes-stated', { wishes: [], basis: null }),
+    ...HEAD.flatMap((at) => [
+      makeEvent(t, job, 'as-found', { position: at, found: ['fogged'], basis: null }),
+      makeEvent(t, job, 'fact-stated', {
+        key: 'factory-lamp',
+        subject: at,
+        value: 'filament',
+        source: 'seen',
+      }),
+      makeEvent(t, job, 'fact-stated', { key: 'plug', subject: at, value: 'X40', source: 'seen' }),
+    ]),
+  );
+  return job;
+}
+const choose = (
+  actor: ReturnType<typeof lead>,
+  job: string,
+  application: string,
+  override: { words: string; consent: string } | null = null,
+) =>
+  chooseLamp(
+    shops.db,
+    actor,
+    { ...envelopeOf(), job, swap: `swap-${job}`, application, basis: null, override },
+    NOW,
+  );
+
+describe('choosing a lamp', () => {
+  it('judges on the server, pins revisions and writes the parts', async () => {
+    const job = await readyToFit();
+    expect(await choose(counter(), job, 'packet-sounder-2')).toMatchObject({ outcome: 'kept' });
+    const body = (await reading(job)).record.swaps[0]?.choice?.event.body;
+    expect(body).toMatchObject({
+      verdict: 'fits-with-parts',
+      application: { id: 'packet-sounder-2', rev: 1 },
+      lamps: { [HEAD[0] ?? '']: { id: 'sounder-2-left', rev: 1 } },
+      parts: [{ id: 'adapter-x40', rev: 1, quantity: 2, certain: true }],
+    });
+  });
+
+  it('against the verdict takes a lead, a reason and consent', async () => {
+    const job = await readyToFit();
+    const override = { words: 'carrier changed by us', consent: 'signed on the order' };
+    expect(await choose(lead(), job, 'packet-brace')).toMatchObject({
+      outcome: 'refused',
+      code: 'override-needed',
+    });
+    expect(await choose(technician(), job, 'packet-brace', override)).toMatchObject({
+      outcome: 'refused',
+      code: 'lead-only',
+    });
+    expect(await choose(lead(), job, 'packet-brace', override)).toMatchObject({ outcome: 'kept' });
+    expect((await reading(job)).items.map((i) => i.origin)).toContain('override');
+  });
+});
+
+describe('release', () => {
+  it('locks when all is closed, freezes what was, and takes late entries in', async () => {
+    const job = await readyToFit();
+    await choose(counter(), job, 'packet-sounder-2');
+    const lock = (actor = lead()) => lockRelease(shops.db, actor, { ...envelopeOf(), job }, NOW);
+    expect(await lock()).toMatchObject({ outcome: 'refused', code: 'release-not-ready' });
+    for (const item of (await reading(job)).items) {
+      const event = makeEvent(technician(), job, 'item-closed', {
+        item: item.id,
+        how: 'handed-over',
+        words: 'to the customer',
+      });
+      expect(await send(technician(), job, event)).toMatchObject([{ code: 'lead-only' }]);
+      await send(
+        lead(),
+        job,
+        makeEvent(lead(), job, 'item-closed', {
+          item: item.id,
+          how: 'handed-over',
+          words: 'to the customer',
+        }),
+      );
+    }
+    expect(await lock(technician())).toMatchObject({ outcome: 'refused', code: 'lead-only' });
+    expect(await lock()).toMatchObject({ outcome: 'kept' });
+    const frozen = await loadRelease(shops.db, 'north', job);
+    expect(frozen).toMatchObject({
+      revision: 1,
+      swaps: [{ lamps: [{ partNumber: 'NF-S2-L' }, { partNumber: 'NF-S2-R' }] }],
+      lockedBy: 'north lead',
+    });
+    expect(await lock()).toMatchObject({ code: 'release-not-ready' });
+
+    await send(counter(), job, makeEvent(counter(), job, 'modification-noted', { words: 'pipe bent' }));
+    expect((await reading(job)).record.late).toHaveLength(1);
+    expect(await lock()).toMatchObject({ outcome: 'kept' });
+    expect(await loadRelease(shops.db, 'north', job, 1)).toEqual(frozen);
+    expect((await loadRelease(shops.db, 'north', job))?.modifications).toEqual([
+      { words: 'pipe bent', position: null },
+    ]);
+  });
+});
+
+describe('two shops', () => {
+  it('cannot read or write each other’s jobs, vehicles or documents', async () => {
+    const job = await newJob({ vin: '0YBPK7A59GW000093', plate: null });
+    const stranger = shops.actor('south', 'lead');
+    expect(await loadJob(shops.db, 'south', job)).toBeNull();
+    expect(await loadNewestJobs(shops.db, 'south', 50)).toEqual([]);
+    expect(
+      await appendEvents(
+        shops.db,
+        stranger,
+        job,
+        [makeEvent(stranger, job, 'modification-noted', { words: 'x' })],
+        NOW,
+      ),
+    ).toMatchObject([{ code: 'no-such-job' }]);
+    expect(await findVehicles(shops.db, 'south', '0YBPK')).toEqual([]);
+    expect(await loadRelease(shops.db, 'south', job)).toBeNull();
+    expect(await lockRelease(shops.db, stranger, { ...envelopeOf(), job }, NOW)).toMatchObject({
+      code: 'no-such-job',
+    });
+    // The same VIN is a vehicle of its own in another shop.
+    expect(
+      await openJob(
+        shops.db,
+        shops.actor('south', 'counter'),
+        jobInput({ vin: '0YBPK7A59GW000093', plate: null }),
+        NOW,
+      ),
+    ).toMatchObject({ kind: 'opened', number: 1 });
+  });
+});

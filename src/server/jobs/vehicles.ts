@@ -1,0 +1,76 @@
+import { and, desc, eq, ilike, or } from 'drizzle-orm';
+import * as yup from 'yup';
+import type { VehicleRecord } from '@/core/job';
+import { readVin } from '@/core/vehicle';
+import { type Actor, may } from '../access';
+import type { Database } from '../db/connection';
+import { vehicle } from '../db/schema';
+import { shelfRowsById } from '../shelf/loadShelf';
+
+/** Vehicles of the shop whose VIN, serial, plate or fleet number holds the text; newest first. */
+export async function findVehicles(
+  db: Database,
+  shopId: string,
+  text: string,
+): Promise<readonly VehicleRecord[]> {
+  const like = `%${text.trim().replace(/[%_\\]/g, (c) => `\\${c}`)}%`;
+  return db
+    .select()
+    .from(vehicle)
+    .where(
+      and(
+        eq(vehicle.shopId, shopId),
+        or(...(['vin', 'serial', 'plate', 'fleet'] as const).map((k) => ilike(vehicle[k], like))),
+      ),
+    )
+    .orderBy(desc(vehicle.id))
+    .limit(8);
+}
+
+export const identityForm = yup
+  .object({
+    vehicle: yup.string().required(),
+    version: yup.number().integer().required(),
+    vin: yup.string().trim().max(60).nullable().defined(),
+    plate: yup.string().trim().max(60).nullable().defined(),
+  })
+  .required();
+
+export type IdentityOutcome =
+  | { readonly kind: 'saved' }
+  | { readonly kind: 'refused'; readonly code: string }
+  /** Somebody saved before: what stands now, beside what was meant. */
+  | { readonly kind: 'stale'; readonly present: VehicleRecord };
+
+/** Corrects a vehicle's VIN or plate. A save on an older version changes nothing and shows both. */
+export async function saveIdentity(
+  db: Database,
+  actor: Actor,
+  input: yup.InferType<typeof identityForm>,
+): Promise<IdentityOutcome> {
+  if (!may(actor.role, 'record-arrival')) return { kind: 'refused', code: 'not-allowed' };
+  const here = and(eq(vehicle.shopId, actor.shopId), eq(vehicle.id, input.vehicle));
+  const [present] = await db.select().from(vehicle).where(here);
+  if (!present) return { kind: 'refused', code: 'no-such-vehicle' };
+  const [family] = await shelfRowsById(db, actor.shopId, 'family', [present.family]);
+  const reading = input.vin ? readVin(input.vin, family?.body.lightVehicle ?? null) : null;
+  if (reading && reading.faults.length > 0)
+    return { kind: 'refused', code: reading.faults[0]?.code ?? 'vin-length' };
+  if (!reading && !input.plate && !present.serial && !present.fleet)
+    return { kind: 'refused', code: 'wants-identity' };
+  if (reading) {
+    const [twin] = await db
+      .select({ id: vehicle.id })
+      .from(vehicle)
+      .where(and(eq(vehicle.shopId, actor.shopId), eq(vehicle.vin, reading.vin)));
+    if (twin && twin.id !== input.vehicle) return { kind: 'refused', code: 'vin-of-other-vehicle' };
+  }
+  const saved = await db
+    .update(vehicle)
+    .set({ vin: reading?.vin ?? null, plate: input.plate || null, version: input.version + 1 })
+    .where(and(here, eq(vehicle.version, input.version)))
+    .returning({ id: vehicle.id });
+  if (saved.length > 0) return { kind: 'saved' };
+  const [now] = await db.select().from(vehicle).where(here);
+  return now ? { kind: 'stale', present: now } : { kind: 'refused', code: 'no-such-vehicle' };
+}

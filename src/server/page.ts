@@ -1,0 +1,42 @@
+import { notFound, redirect } from 'next/navigation';
+import { cache } from 'react';
+import { jobView } from '@/core/job';
+import type { Actor } from './access';
+import { currentActor } from './auth/session';
+import { database } from './db/connection';
+import { hasJob, loadJob, type LoadedJob } from './jobs/loadJob';
+
+/** The signed-in person of a page; without one the page becomes the sign-in. */
+export async function pageActor(): Promise<Actor> {
+  const actor = await currentActor();
+  if (!actor) redirect('/sign-in');
+  return actor;
+}
+
+/** A job of the session's shop, or the page is not found: other shops' jobs do not exist here. */
+export const pageJob = cache(async (jobId: string): Promise<{ actor: Actor; job: LoadedJob }> => {
+  const actor = await pageActor();
+  const job = await loadJob(database(), actor.shopId, jobId);
+  if (!job) notFound();
+  return { actor, job };
+});
+
+/** Not found unless the job is of the session's shop. */
+export async function demandJob(jobId: string): Promise<void> {
+  const actor = await pageActor();
+  if (!(await hasJob(database(), actor.shopId, jobId))) notFound();
+}
+
+/** What a screen gets of a loaded job. */
+export function viewOf(job: LoadedJob) {
+  return jobView({
+    id: job.id,
+    number: job.number,
+    openedAt: job.openedAt.toISOString(),
+    vehicle: job.vehicle,
+    family: job.family,
+    registry: job.registry,
+    reading: job.reading,
+    names: Object.fromEntries(job.names),
+  });
+}

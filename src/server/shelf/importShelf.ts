@@ -1,0 +1,73 @@
+import { sql } from 'drizzle-orm';
+import { type ShelfFault, type ShelfKind, SHELF_KINDS, SHELF_LISTS } from '@/core/shelf';
+import { mergeShelf, readShelfFile } from '@/formats/shelf';
+import type { Database } from '../db/connection';
+import { catalogue, catalogueHead, catalogueRow } from '../db/schema';
+import { sameJson } from '../sameJson';
+import { headRevisions, loadShelf, OWN_CATALOGUE } from './loadShelf';
+
+export type ImportOutcome =
+  | {
+      readonly kind: 'imported';
+      readonly added: number;
+      readonly revised: number;
+      readonly unchanged: number;
+    }
+  | { readonly kind: 'faults'; readonly faults: readonly ShelfFault[] };
+
+/**
+ * Imports a shelf file, all or nothing: one fault anywhere and the shelf stays as it was. Rows that say nothing new
+ * make no revision, so importing a file twice changes nothing.
+ * @param by who does it, for the rows' history
+ */
+export async function importShelf(
+  db: Database,
+  shopId: string,
+  by: string,
+  text: string,
+): Promise<ImportOutcome> {
+  return db.transaction(async (tx) => {
+    await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${`shelf:${shopId}`}))`);
+    const present = await loadShelf(tx, shopId);
+    const reading = readShelfFile(text, present);
+    if (reading.kind === 'faults') return reading;
+    const before = new Map(
+      SHELF_KINDS.flatMap((k) => present[SHELF_LISTS[k]].map((r) => [`${k}/${r.id}`, r] as const)),
+    );
+    const merged = mergeShelf(present, reading.rows);
+    const heads = await headRevisions(
+      tx,
+      shopId,
+      SHELF_KINDS.flatMap((k) => reading.rows[SHELF_LISTS[k]].map((r) => r.id)),
+    );
+    const fresh = SHELF_KINDS.flatMap((kind) =>
+      merged[SHELF_LISTS[kind]].slice(0, reading.rows[SHELF_LISTS[kind]].length).flatMap((body) => {
+        const old = before.get(`${kind}/${body.id}`);
+        if (old && sameJson(old, body)) return [];
+        return [
+          { kind: kind as ShelfKind, id: body.id, rev: (heads.get(`${kind}/${body.id}`) ?? 0) + 1, body },
+        ];
+      }),
+    );
+    await tx.insert(catalogue).values({ shopId, id: OWN_CATALOGUE }).onConflictDoNothing();
+    for (let i = 0; i < fresh.length; i += 500) {
+      const rows = fresh.slice(i, i + 500).map((r) => ({ ...r, shopId, catalogueId: OWN_CATALOGUE }));
+      await tx.insert(catalogueRow).values(rows.map((r) => ({ ...r, madeBy: by })));
+      await tx
+        .insert(catalogueHead)
+        .values(rows.map(({ body: _, ...head }) => head))
+        .onConflictDoUpdate({
+          target: [catalogueHead.shopId, catalogueHead.catalogueId, catalogueHead.kind, catalogueHead.id],
+          set: { rev: sql`excluded.rev`, off: false },
+        });
+    }
+    const total = SHELF_KINDS.reduce((n, k) => n + reading.rows[SHELF_LISTS[k]].length, 0);
+    const added = fresh.filter((r) => r.rev === 1).length;
+    return {
+      kind: 'imported' as const,
+      added,
+      revised: fresh.length - added,
+      unchanged: total - fresh.length,
+    };
+  });
+}

@@ -1,0 +1,65 @@
+import type { Lamp } from '@/core/shelf';
+import { LIGHT } from './lampLight';
+
+export interface LampFaceProps {
+  readonly lamp: Pick<Lamp, 'face' | 'functions' | 'side'>;
+  /** Light of each function from 0 to 1; nothing given: the lamp is dark. */
+  readonly levels?: Readonly<Record<string, number>>;
+  readonly widthPx: number;
+  readonly label?: string;
+}
+
+/** A lamp as one sees it from in front, on dark glass; the right-hand lamp is the left one mirrored. */
+export function LampFace({ lamp, levels = {}, widthPx, label }: LampFaceProps) {
+  const width = 100 * lamp.face.aspect;
+  const mirrored = lamp.side === 'right';
+  return (
+    <svg
+      viewBox={`0 0 ${width} 100`}
+      width={widthPx}
+      height={widthPx / lamp.face.aspect}
+      role={label ? 'img' : undefined}
+      aria-label={label}
+      aria-hidden={label ? undefined : true}
+    >
+      <rect
+        x="0.75"
+        y="0.75"
+        width={width - 1.5}
+        height="98.5"
+        rx="14"
+        fill="var(--glass)"
+        stroke="var(--glass-rim)"
+        strokeWidth="1.5"
+      />
+      <g transform={mirrored ? `translate(${width} 0) scale(-1 1)` : undefined}>
+        {lamp.face.segments.map((s, i) => {
+          const level = levels[s.does] ?? 0;
+          const colour = lamp.functions.find((f) => f.does === s.does)?.colour ?? 'white';
+          const box = { x: (s.x / 100) * width, y: s.y, width: (s.w / 100) * width, height: s.h };
+          const rx = s.shape === 'round' ? Math.min(box.width, box.height) / 2 : 3;
+          const lit =
+            level > 0
+              ? {
+                  fill: LIGHT[colour].core,
+                  opacity: 0.35 + 0.65 * level,
+                  filter: `drop-shadow(0 0 ${4 + 8 * level}px ${LIGHT[colour].glow})`,
+                }
+              : {};
+          return (
+            <rect
+              key={i}
+              {...box}
+              rx={rx}
+              fill="#2a2e36"
+              stroke="#4a505a"
+              strokeWidth="1"
+              style={lit}
+              data-segment={s.does}
+            />
+          );
+        })}
+      </g>
+    </svg>
+  );
+}

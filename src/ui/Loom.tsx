@@ -1,0 +1,197 @@
+import Link from 'next/link';
+import type { StageState } from '@/core/job';
+
+export interface LoomStage extends Pick<StageState, 'stage' | 'state' | 'tags'> {
+  readonly name: string;
+  /** Whole meaning for a screen reader: name, state, open items. */
+  readonly spoken: string;
+  readonly href: string | null;
+}
+
+/** One connector of the loom: the socket with its number, the plug, the slide on top once it is locked. */
+function Connector({
+  number,
+  state,
+  tags,
+  current,
+}: {
+  number: number;
+  state: StageState['state'];
+  tags: number;
+  current: boolean;
+}) {
+  const done = state === 'seated' || state === 'locked';
+  const ink = state === 'absent' ? 'var(--outline)' : current ? 'var(--petrol)' : 'var(--ink)';
+  const line = { stroke: ink, strokeWidth: 1.6, strokeLinejoin: 'round' as const };
+  const dash = state === 'absent' ? '3 3' : undefined;
+  const plugX = done ? 0 : 12;
+  return (
+    <svg viewBox="0 0 104 44" width="104" height="44" aria-hidden className="block">
+      <path d="M28 10h24v20H28z" {...line} strokeDasharray={dash} fill={done ? ink : 'var(--paper)'} />
+      <g transform={`translate(${plugX} 0)`}>
+        <path d="M53 12h14l9 8-9 8H53z" {...line} strokeDasharray={dash} fill={done ? ink : 'var(--paper)'} />
+      </g>
+      {state === 'locked' && (
+        <path d="M40 4h25v6H40z" fill="var(--petrol)" stroke="var(--paper)" strokeWidth="1.2" />
+      )}
+      <text
+        x="40"
+        y="25"
+        textAnchor="middle"
+        fontSize="14"
+        fontFamily="var(--font-mono)"
+        fontWeight="650"
+        fill={done ? 'var(--paper)' : state === 'absent' ? 'var(--ink-faint)' : ink}
+      >
+        {number}
+      </text>
+      {tags > 0 && (
+        <g>
+          <path d="M66 28v8h7" fill="none" stroke="var(--plum)" strokeWidth="1.4" />
+          <path d="M73 30h16l6 6-6 6H73z" fill="var(--paper)" stroke="var(--plum)" strokeWidth="1.6" />
+          <text
+            x="82"
+            y="40.2"
+            textAnchor="middle"
+            fontSize="11"
+            fontFamily="var(--font-mono)"
+            fontWeight="650"
+            fill="var(--plum)"
+          >
+            {tags}
+          </text>
+        </g>
+      )}
+    </svg>
+  );
+}
+
+/** The job as a wire with nine connectors: navigation and progress in one drawing. */
+export function Loom({
+  stages,
+  current,
+  label,
+}: {
+  stages: readonly LoomStage[];
+  current: string;
+  label: string;
+}) {
+  return (
+    <nav aria-label={label} className="no-print overflow-x-auto border-b border-line">
+      <ol className="grid min-w-[980px] grid-cols-9">
+        {stages.map((s, i) => {
+          const here = s.stage === current;
+          const inside = (
+            <>
+              <span className="relative grid w-full place-items-center">
+                <Wire done={s.state === 'seated' || s.state === 'locked'} />
+                <span className="relative">
+                  <Connector number={i + 1} state={s.state} tags={s.tags} current={here} />
+                </span>
+              </span>
+              <span
+                className={`text-[0.95rem] leading-none ${here ? 'font-bold text-petrol' : s.state === 'absent' ? 'text-faint' : 'font-semibold'}`}
+              >
+                {s.name}
+              </span>
+            </>
+          );
+          const spoken = (
+            <>
+              <span className="sr-only">{s.spoken}</span>
+              <span aria-hidden className="contents">
+                {inside}
+              </span>
+            </>
+          );
+          const box = 'flex flex-col items-center gap-0.5 pb-2.5 pt-2';
+          return (
+            <li key={s.stage} className={here ? 'bg-sunk shadow-[inset_0_-3px_0_var(--petrol)]' : ''}>
+              {s.href ? (
+                <Link
+                  href={s.href}
+                  className={`${box} -outline-offset-3`}
+                  aria-current={here ? 'step' : undefined}
+                  data-stage={s.stage}
+                  data-state={s.state}
+                  data-tags={s.tags}
+                >
+                  {spoken}
+                </Link>
+              ) : (
+                <span className={box} data-stage={s.stage} data-state={s.state} data-tags={s.tags}>
+                  {spoken}
+                </span>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+    </nav>
+  );
+}
+
+/** The wire through a connector: twisted pair where the work is done, a single faint line where it is not. */
+function Wire({ done }: { done: boolean }) {
+  return (
+    <svg
+      viewBox="0 0 120 44"
+      preserveAspectRatio="none"
+      className="absolute inset-0 h-full w-full"
+      aria-hidden
+    >
+      {done ? (
+        <>
+          <path
+            d="M0 20q7.5-7 15 0t15 0 15 0 15 0 15 0 15 0 15 0 15 0"
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth="1.6"
+            vectorEffect="non-scaling-stroke"
+          />
+          <path
+            d="M0 20q7.5 7 15 0t15 0 15 0 15 0 15 0 15 0 15 0 15 0"
+            fill="none"
+            stroke="var(--outline)"
+            strokeWidth="1.6"
+            vectorEffect="non-scaling-stroke"
+          />
+        </>
+      ) : (
+        <path d="M0 20h120" stroke="var(--outline)" strokeWidth="1.4" vectorEffect="non-scaling-stroke" />
+      )}
+    </svg>
+  );
+}
+
+/** The loom in small, for a row of the board: state by fill, open items by a dot below. */
+export function MiniLoom({
+  stages,
+  label,
+}: {
+  stages: readonly Pick<StageState, 'stage' | 'state' | 'tags'>[];
+  label: string;
+}) {
+  return (
+    <svg viewBox="0 0 232 26" width="232" height="26" role="img" aria-label={label} className="block">
+      <path d="M0 11h232" stroke="var(--outline)" strokeWidth="1.2" />
+      {stages.map((s, i) => {
+        const x = 4 + i * 25.5;
+        const done = s.state === 'seated' || s.state === 'locked';
+        return (
+          <g key={s.stage}>
+            <path
+              d={`M${x} 5h13l6 6-6 6h-13z`}
+              fill={done ? 'var(--ink)' : 'var(--paper)'}
+              stroke={s.state === 'absent' ? 'var(--outline)' : 'var(--ink)'}
+              strokeDasharray={s.state === 'absent' ? '2 2' : undefined}
+              strokeWidth="1.3"
+            />
+            {s.state === 'locked' && <path d={`M${x + 2} 1h11v4h-11z`} fill="var(--petrol)" />}
+            {s.tags > 0 && <path d={`M${x + 2} 20h9l3 3-3 3h-9z`} fill="var(--plum)" />}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

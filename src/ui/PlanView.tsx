@@ -1,0 +1,209 @@
+import type { BodyStyle, Place } from '@/core/shelf';
+
+export interface PlanPosition {
+  readonly key: string;
+  readonly code: string;
+  readonly name: string;
+  readonly place: Pick<Place, 'xMm' | 'yMm' | 'position'>;
+  /** In a swap of this job. */
+  readonly swapped: boolean;
+  /** `unseen`: nobody has looked; `sound`; `fault`: something was found. */
+  readonly found: 'unseen' | 'sound' | 'fault';
+}
+
+export interface PlanViewProps {
+  readonly bodyStyle: BodyStyle;
+  readonly lengthMm: number;
+  readonly widthMm: number;
+  readonly positions: readonly PlanPosition[];
+  readonly focus: string | null;
+  readonly onFocus: (key: string) => void;
+  readonly label: string;
+}
+
+/** Size of a lens on the plan by role, in mm: across and along. Drawn larger than life so that it can be hit. */
+const LENS: Readonly<Record<string, readonly [number, number]>> = {
+  headlamp: [430, 240],
+  fog: [230, 170],
+  tail: [360, 210],
+  marker: [130, 300],
+  plate: [420, 120],
+  'high-stop': [620, 110],
+  clearance: [170, 150],
+  work: [300, 190],
+  beacon: [260, 260],
+};
+
+/** The vehicle from above, front up, with its lamp positions at their true places. */
+export function PlanView({ bodyStyle, lengthMm, widthMm, positions, focus, onFocus, label }: PlanViewProps) {
+  const margin = 620;
+  const half = widthMm / 2;
+  const view = `${-half - margin} ${-260} ${widthMm + 2 * margin} ${lengthMm + 520}`;
+  return (
+    <svg
+      viewBox={view}
+      role="group"
+      aria-label={label}
+      className="mx-auto block h-full max-h-[46vh] w-full overflow-visible"
+    >
+      <Body style={bodyStyle} length={lengthMm} half={half} />
+      {positions.map((p) => (
+        <Lens key={p.key} position={p} half={half} focused={p.key === focus} onFocus={onFocus} />
+      ))}
+    </svg>
+  );
+}
+
+function Lens({
+  position: p,
+  half,
+  focused,
+  onFocus,
+}: {
+  position: PlanPosition;
+  half: number;
+  focused: boolean;
+  onFocus: (key: string) => void;
+}) {
+  const [w, h] = LENS[p.place.position.role] ?? [260, 180];
+  const { xMm: x, yMm: y } = p.place;
+  const turn = p.place.position.role === 'headlamp' ? (x < 0 ? -16 : 16) : 0;
+  const outside = Math.max(Math.abs(x) + w / 2, half) + 70;
+  const centred = p.place.position.side === 'centre';
+  const above = p.place.position.role === 'high-stop';
+  const text = centred
+    ? { x, y: above ? y - h - 40 : y + h + 150, textAnchor: 'middle' as const }
+    : { x: Math.sign(x) * outside, y: y + 75, textAnchor: x < 0 ? ('end' as const) : ('start' as const) };
+  return (
+    <g
+      role="button"
+      tabIndex={0}
+      aria-pressed={focused}
+      data-position={p.key}
+      className="cursor-pointer outline-none [&:focus-visible>.focus-mark]:opacity-100"
+      onClick={() => onFocus(p.key)}
+      onKeyDown={(e) => {
+        if (e.key !== 'Enter' && e.key !== ' ') return;
+        e.preventDefault();
+        onFocus(p.key);
+      }}
+    >
+      <title>{p.name}</title>
+      <rect
+        className="focus-mark"
+        x={x - w / 2 - 110}
+        y={y - h / 2 - 110}
+        width={w + 220}
+        height={h + 220}
+        rx="80"
+        fill="none"
+        stroke="var(--focus)"
+        strokeWidth="46"
+        opacity="0"
+      />
+      <g transform={`rotate(${turn} ${x} ${y})`}>
+        {focused && (
+          <rect
+            x={x - w / 2 - 70}
+            y={y - h / 2 - 70}
+            width={w + 140}
+            height={h + 140}
+            rx="70"
+            fill="none"
+            stroke="var(--petrol)"
+            strokeWidth="44"
+          />
+        )}
+        <rect
+          x={x - w / 2}
+          y={y - h / 2}
+          width={w}
+          height={h}
+          rx="50"
+          fill="var(--glass)"
+          stroke={p.swapped ? 'var(--petrol)' : 'var(--glass)'}
+          strokeWidth={p.swapped ? 34 : 12}
+        />
+        {p.found === 'fault' && (
+          <path
+            d={`M${x - w / 2 + 40} ${y + h / 2 - 30} L${x - 20} ${y - 20} L${x + 20} ${y + 30} L${x + w / 2 - 40} ${y - h / 2 + 30}`}
+            fill="none"
+            stroke="#aab0ba"
+            strokeWidth="24"
+          />
+        )}
+        {p.found === 'sound' && <circle cx={x} cy={y} r="34" fill="none" stroke="#aab0ba" strokeWidth="22" />}
+      </g>
+      <text
+        {...text}
+        fontSize="200"
+        fontFamily="var(--font-mono)"
+        fontWeight={focused ? 700 : 450}
+        fill={focused ? 'var(--petrol)' : 'var(--ink-faint)'}
+      >
+        {p.code}
+      </text>
+    </g>
+  );
+}
+
+function Body({ style, length: l, half: w }: { style: BodyStyle; length: number; half: number }) {
+  const line = {
+    fill: 'var(--body-fill)',
+    stroke: 'var(--ink)',
+    strokeWidth: 34,
+    strokeLinejoin: 'round' as const,
+  };
+  const thin = { fill: 'none', stroke: 'var(--line)', strokeWidth: 24 };
+  if (style === 'trailer')
+    return (
+      <g aria-hidden>
+        <path d={`M0 0 L${-w * 0.5} ${l * 0.2} H${w * 0.5} Z`} {...line} fill="none" />
+        <path d={`M${-w} ${l * 0.2} H${w} V${l} H${-w} Z`} {...line} />
+        <path d={`M${-w * 0.9} ${l * 0.25} H${w * 0.9} V${l * 0.95} H${-w * 0.9} Z`} {...thin} />
+        <path
+          d={`M${-w - 60} ${l * 0.52}v${l * 0.16}M${w + 60} ${l * 0.52}v${l * 0.16}`}
+          stroke="var(--ink)"
+          strokeWidth="90"
+        />
+      </g>
+    );
+  if (style === 'tug')
+    return (
+      <g aria-hidden>
+        <path d={`M${-w} ${l * 0.06} H${w} V${l * 0.95} H${-w} Z`} {...line} />
+        <path
+          d={`M${-w * 0.86} ${l * 0.3} H${w * 0.86} V${l * 0.66} H${-w * 0.86} Z`}
+          fill="var(--paper-sunk)"
+          stroke="var(--ink)"
+          strokeWidth="24"
+        />
+        <path d={`M0 ${l * 0.95}v${l * 0.06}`} stroke="var(--ink)" strokeWidth="90" />
+      </g>
+    );
+  const nose = style === 'scooter' ? 0.45 : 0.86;
+  return (
+    <g aria-hidden>
+      <path
+        d={`M${-w * nose} ${l * 0.05} Q${-w * nose * 0.9} 0 0 0 Q${w * nose * 0.9} 0 ${w * nose} ${l * 0.05} L${w} ${l * 0.2} V${l * 0.965} Q${w} ${l} ${w * 0.9} ${l} H${-w * 0.9} Q${-w} ${l} ${-w} ${l * 0.965} V${l * 0.2} Z`}
+        {...line}
+      />
+      <path
+        d={`M${-w * 0.82} ${l * 0.215} Q0 ${l * 0.165} ${w * 0.82} ${l * 0.215} L${w * 0.7} ${l * 0.31} Q0 ${l * 0.285} ${-w * 0.7} ${l * 0.31} Z`}
+        fill="var(--paper-sunk)"
+        stroke="var(--ink)"
+        strokeWidth="22"
+      />
+      <path
+        d={`M${-w} ${l * 0.23} l-190 40 v150 l190 -60 M${w} ${l * 0.23} l190 40 v150 l-190 -60`}
+        fill="var(--body-fill)"
+        stroke="var(--ink)"
+        strokeWidth="22"
+      />
+      <path
+        d={`M${-w * 0.86} ${l * 0.36} H${w * 0.86} V${l * 0.93} H${-w * 0.86} Z M${-w * 0.86} ${l * 0.5} H${w * 0.86} M${-w * 0.86} ${l * 0.64} H${w * 0.86} M${-w * 0.86} ${l * 0.78} H${w * 0.86}`}
+        {...thin}
+      />
+    </g>
+  );
+}

@@ -1,0 +1,10 @@
+export {
+  LOCALES,
+  localeOf,
+  wordsIn,
+  type Locale,
+  type MessageFacts,
+  type MessageKey,
+  type Words,
+} from './words';
+export { wording, type FactNames, type Wording } from './wording';

@@ -1,0 +1,145 @@
+import type { Prose, Reason, ReasonValue } from '@/core/reason';
+import type { Words } from './words';
+
+/** What wording needs to know of the shop's own fact keys. */
+export interface FactNames {
+  readonly label: (key: string) => Prose | null;
+  readonly unit: (key: string) => string | null;
+}
+
+/** Words for what the core says in codes. */
+export interface Wording {
+  readonly position: (key: string) => string;
+  /** Several at once: a left and right pair is named once. */
+  readonly positions: (keys: readonly string[]) => string;
+  /** `vehicle` has no name of its own: empty. */
+  readonly subject: (subject: string) => string;
+  readonly does: (does: string) => string;
+  readonly fact: (key: string) => string;
+  readonly value: (key: string, value: ReasonValue) => string;
+  readonly reason: (reason: Reason) => { readonly text: string; readonly detail: string | null };
+  readonly date: (iso: string, zone: string) => string;
+  readonly money: (minor: number, currency: string) => string;
+}
+
+/** Words the core's codes in one language. */
+export function wording(words: Words, names: FactNames): Wording {
+  const { t, tCode, prose, locale } = words;
+
+  const parts = (key: string) => {
+    const [role = '', end = '', side = '', ...rest] = key.split('.');
+    const ordinal = Number(rest.find((r) => /^\d+$/.test(r)) ?? '1');
+    const layer = rest.find((r) => /^[a-z]+$/.test(r)) ?? 'none';
+    const name = words.has(`position.${role}.${end}`)
+      ? tCode(`position.${role}.${end}`)
+      : tCode(`position.${role}`);
+    return { name, ordinal, layer, side };
+  };
+  const position = (key: string): string => t('position.name', parts(key));
+  const positions = (keys: readonly string[]): string => {
+    const sideless = (key: string) =>
+      key
+        .split('.')
+        .filter((_, i) => i !== 2)
+        .join('.');
+    const groups = new Map<string, string[]>();
+    for (const key of keys) groups.set(sideless(key), [...(groups.get(sideless(key)) ?? []), key]);
+    return words.list(
+      [...groups.values()].flatMap((g) =>
+        g.length === 2 && g[0] ? [t('position.sides', parts(g[0]))] : g.map(position),
+      ),
+    );
+  };
+  const subject = (s: string) => (s === 'vehicle' ? '' : position(s));
+  const does = (code: string) => tCode(`does.${code}`);
+
+  const fact = (key: string): string => {
+    const label = names.label(key);
+    if (label) return prose(label);
+    if (words.has(`fact.${key}`)) return tCode(`fact.${key}`);
+    const [kind, ...name] = key.split('.');
+    return words.has(`fact.${kind}`)
+      ? tCode(`fact.${kind}`, { name: name.join('.').replaceAll('-', ' ') })
+      : key;
+  };
+  const value = (key: string, v: ReasonValue): string => {
+    if (v === null) return t('value.unknown');
+    if (typeof v === 'boolean' || v === 'true' || v === 'false') return tCode(`value.${String(v)}`);
+    if (words.has(`value.${key}.${String(v)}`)) return tCode(`value.${key}.${String(v)}`);
+    const unit = names.unit(key);
+    if (unit === 'year' || unit === null) return String(v);
+    const number =
+      typeof v === 'number'
+        ? new Intl.NumberFormat(locale, { useGrouping: false, maximumFractionDigits: 1 }).format(v)
+        : String(v);
+    return `${number} ${unit}`;
+  };
+
+  const wanted = (f: Reason['facts']): string => {
+    const key = String(f.fact ?? '');
+    if (Array.isArray(f.wanted)) return words.or(f.wanted.map((w: string) => value(key, w)));
+    if (f.from !== undefined && f.to !== undefined)
+      return t('wanted.between', { from: value(key, f.from), to: value(key, f.to) });
+    const year = names.unit(key) === 'year';
+    if (f.from !== undefined)
+      return t(year ? 'wanted.year-from' : 'wanted.from', { from: value(key, f.from) });
+    return f.to === undefined ? '' : t(year ? 'wanted.year-to' : 'wanted.to', { to: value(key, f.to) });
+  };
+
+  const reason = (r: Reason) => {
+    const f = r.facts;
+    const key = typeof f.fact === 'string' ? f.fact : '';
+    const facts = {
+      ...Object.fromEntries(
+        Object.entries(f).map(([k, v]) => [
+          k,
+          Array.isArray(v)
+            ? words.list(v as string[])
+            : typeof v === 'object' && v !== null
+              ? prose(v as Prose)
+              : v,
+        ]),
+      ),
+      fact: key ? fact(key) : '',
+      at:
+        (Array.isArray(f.subjects)
+          ? positions(f.subjects.filter((s: string) => s !== 'vehicle'))
+          : typeof f.subject === 'string'
+            ? subject(f.subject)
+            : '') || 'none',
+      is: typeof f.is === 'string' ? f.is : f.value === undefined ? '' : value(key, f.value),
+      wanted: wanted(f),
+      does: typeof f.does === 'string' ? does(f.does) : '',
+      positions: Array.isArray(f.positions) ? positions(f.positions as readonly string[]) : '',
+      position: typeof f.position === 'string' ? position(f.position) : '',
+      verdict: typeof f.verdict === 'string' ? tCode(`verdict.${f.verdict}`) : '',
+      before: typeof f.before === 'string' ? tCode(`verdict.${f.before}`) : '',
+      now: typeof f.now === 'string' ? tCode(`verdict.${f.now}`) : '',
+      implied:
+        typeof f.implied === 'string'
+          ? tCode(`implied.${f.implied}`, { minV: String(f.minV ?? ''), maxV: String(f.maxV ?? '') })
+          : '',
+    };
+    const why =
+      f.why && typeof f.why === 'object' && !Array.isArray(f.why)
+        ? prose(f.why as Prose)
+        : facts.implied || null;
+    return { text: tCode(`reason.${r.code}`, facts), detail: why };
+  };
+
+  return {
+    position,
+    positions,
+    subject,
+    does,
+    fact,
+    value,
+    reason,
+    date: (iso, zone) =>
+      new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short', timeZone: zone }).format(
+        new Date(iso),
+      ),
+    money: (minor, currency) =>
+      new Intl.NumberFormat(locale, { style: 'currency', currency }).format(minor / 100),
+  };
+}

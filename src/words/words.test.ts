@@ -1,0 +1,121 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import path from 'node:path';
+import { IntlMessageFormat } from 'intl-messageformat';
+import { describe, expect, it } from 'vitest';
+import { AS_FOUND, ITEM_ORIGINS, STAGES } from '@/core/job';
+import { WISHES } from '@/core/fitment';
+import { reason } from '@/core/reason';
+import {
+  BUILT_IN_FACT_KEYS,
+  DUTIES,
+  FACT_SOURCES,
+  LAMP_FUNCTIONS,
+  LIGHT_COLOURS,
+  POSITION_ROLES,
+} from '@/core/vehicle';
+import enGB from './en-GB.json';
+import enUS from './en-US.json';
+import { LOCALES, localeOf, wordsIn } from './words';
+import { wording } from './wording';
+
+const gb: Readonly<Record<string, string>> = enGB;
+
+function sources(folder: string): string[] {
+  return readdirSync(folder, { withFileTypes: true, recursive: true })
+    .filter((e) => e.isFile() && /\.tsx?$/.test(e.name) && !/\.test\./.test(e.name))
+    .map((e) => readFileSync(path.join(e.parentPath, e.name), 'utf8'));
+}
+
+describe('the catalogue', () => {
+  it('has well-formed messages in every language, and en-US changes only what exists', () => {
+    for (const [key, text] of [...Object.entries(enGB), ...Object.entries(enUS)]) {
+      expect(gb[key], key).toBeDefined();
+      expect(() => new IntlMessageFormat(text, 'en'), key).not.toThrow();
+    }
+  });
+
+  it('has no exclamation marks', () => {
+    expect(Object.values(enGB).filter((m) => m.includes('!'))).toEqual([]);
+  });
+
+  it('words every term that the core knows', () => {
+    const terms = [
+      ...STAGES.map((s) => `stage.${s}`),
+      ...[...LAMP_FUNCTIONS, ...DUTIES].map((f) => `does.${f}`),
+      ...LIGHT_COLOURS.map((c) => `colour.${c}`),
+      ...POSITION_ROLES.map((r) => `position.${r}`),
+      ...FACT_SOURCES.map((s) => `source.${s}`),
+      ...AS_FOUND.map((f) => `found.${f}`),
+      ...ITEM_ORIGINS.map((o) => `origin.${o}`),
+      ...WISHES.map((w) => `wish.${w}`),
+      ...BUILT_IN_FACT_KEYS.flatMap((k) => [`fact.${k.id}`, ...(k.look ? [`look.${k.look.id}`] : [])]),
+      ...BUILT_IN_FACT_KEYS.flatMap((k) =>
+        k.type.kind === 'choice' ? k.type.values.map((v) => `value.${k.id}.${v}`) : [],
+      ),
+    ];
+    expect(terms.filter((t) => gb[t] === undefined)).toEqual([]);
+  });
+
+  it('words every reason that core and formats can give', () => {
+    const codes = [...sources('src/core'), ...sources('src/formats')].flatMap((text) =>
+      [...text.matchAll(/(?:reason|fault)\(\s*(?:`[^`]*`,\s*|[\w.]+, )?'([a-z-]+)'/g)].map((m) => m[1]),
+    );
+    expect(codes.length).toBeGreaterThan(40);
+    expect([...new Set(codes)].filter((c) => gb[`reason.${c}`] === undefined)).toEqual([]);
+  });
+
+  it('words every refusal of the server', () => {
+    const codes = sources('src/server/jobs').flatMap((text) =>
+      [...text.matchAll(/(?:return|refuse\(|code:|\?|:) ?'([a-z]+(?:-[a-z]+)+)'/g)].map((m) => m[1] ?? ''),
+    );
+    const worded = (c: string) => gb[`refused.${c}`] ?? gb[`fault.${c}`] ?? gb[`reason.${c}`];
+    const known = new Set([
+      'fact-stated',
+      'known-vehicle',
+      'lamp-chosen',
+      'release-locked',
+      'job-opened',
+      'vin-length',
+      'choose-lamp',
+      'lock-release',
+    ]);
+    expect([...new Set(codes)].filter((c) => !known.has(c) && worded(c) === undefined)).toEqual([]);
+  });
+});
+
+describe('wording', () => {
+  const say = (locale: string) =>
+    wording(wordsIn(localeOf(locale)), {
+      label: () => null,
+      unit: (k) => (k === 'room-behind' ? 'mm' : k === 'model-year' ? 'year' : null),
+    });
+
+  it('speaks positions, facts and values', () => {
+    expect(say('en-GB').position('headlamp.front.left')).toBe('headlamp left');
+    expect(say('en-GB').position('work.rear.right.2')).toBe('rear work lamp 2 right');
+    expect(say('en-GB').position('tail.rear.left.inner')).toBe('tail lamp left inner');
+    expect(say('en-GB').value('room-behind', 63.5)).toBe('63.5 mm');
+    expect(say('en-GB').value('model-year', 2021)).toBe('2021');
+    expect(say('en-GB').fact('option.tow-package')).toBe('Option: tow package');
+  });
+
+  it('differs where the two languages do', () => {
+    expect(say('en-GB').does('licence-plate')).toBe('number plate');
+    expect(say('en-US').does('licence-plate')).toBe('license plate');
+    expect(localeOf('fr')).toBe('en-GB');
+    expect(LOCALES).toHaveLength(2);
+  });
+
+  it('turns a reason into a sentence, with the catalogue’s own why beside it', () => {
+    const said = say('en-GB').reason(
+      reason('leaf-unmet', {
+        fact: 'model-year',
+        value: 2017,
+        from: 2018,
+        subjects: ['vehicle'],
+        why: { 'en-GB': 'The carrier changed.' },
+      }),
+    );
+    expect(said).toEqual({ text: 'Model year: 2017, wanted 2018 or later.', detail: 'The carrier changed.' });
+  });
+});

@@ -1,0 +1,63 @@
+import { IntlMessageFormat, type PrimitiveType } from 'intl-messageformat';
+import type { Prose } from '@/core/reason';
+import enGB from './en-GB.json';
+import enUS from './en-US.json';
+
+/** A message of the catalogue. en-GB is whole; en-US holds what differs. */
+export type MessageKey = keyof typeof enGB & string;
+export const LOCALES = ['en-GB', 'en-US'] as const;
+export type Locale = (typeof LOCALES)[number];
+
+const CATALOGUES: Readonly<Record<Locale, Readonly<Record<string, string>>>> = {
+  'en-GB': enGB,
+  'en-US': { ...enGB, ...enUS },
+};
+
+export type MessageFacts = Readonly<Record<string, PrimitiveType>>;
+
+/** The words of one language. */
+export interface Words {
+  readonly locale: Locale;
+  /** Puts a message of the catalogue into words (ICU message syntax). */
+  readonly t: (key: MessageKey, facts?: MessageFacts) => string;
+  /** The same for a key made from data; an unknown key shows itself rather than nothing. */
+  readonly tCode: (key: string, facts?: MessageFacts) => string;
+  readonly has: (key: string) => boolean;
+  /** Catalogue prose in this language, or else in whichever it has. */
+  readonly prose: (prose: Prose) => string;
+  readonly list: (items: readonly string[]) => string;
+  readonly or: (items: readonly string[]) => string;
+}
+
+/** The nearest language that the catalogue has. */
+export function localeOf(tag: string): Locale {
+  return LOCALES.find((l) => l === tag) ?? 'en-GB';
+}
+
+const made = new Map<Locale, Words>();
+
+/** The words of a language; made once, since compiling messages costs. */
+export function wordsIn(locale: Locale): Words {
+  const known = made.get(locale);
+  if (known) return known;
+  const messages = CATALOGUES[locale];
+  const compiled = new Map<string, IntlMessageFormat>();
+  const tCode = (key: string, facts?: MessageFacts): string => {
+    const text = messages[key];
+    if (text === undefined) return key;
+    let message = compiled.get(key);
+    if (!message) compiled.set(key, (message = new IntlMessageFormat(text, locale)));
+    return String(message.format(facts));
+  };
+  const words: Words = {
+    locale,
+    t: tCode,
+    tCode,
+    has: (key) => messages[key] !== undefined,
+    prose: (p) => p[locale] ?? p[locale.split('-')[0] ?? ''] ?? Object.values(p)[0] ?? '',
+    list: (items) => new Intl.ListFormat(locale, { type: 'conjunction' }).format(items),
+    or: (items) => new Intl.ListFormat(locale, { type: 'disjunction' }).format(items),
+  };
+  made.set(locale, words);
+  return words;
+}

@@ -1,0 +1,43 @@
+import path from 'node:path';
+import { defineConfig } from 'vitest/config';
+
+const alias = { '@': path.resolve(import.meta.dirname, 'src') };
+
+export default defineConfig({
+  resolve: { alias },
+  test: {
+    projects: [
+      {
+        resolve: { alias },
+        test: {
+          name: 'unit',
+          include: [
+            'src/{core,formats,words,ui,features}/**/*.test.{ts,tsx}',
+            'demo/**/*.test.ts',
+            'scripts/**/*.test.ts',
+          ],
+        },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: 'database',
+          include: ['src/server/**/*.test.ts'],
+          testTimeout: 30_000,
+          hookTimeout: 60_000,
+          fileParallelism: false,
+        },
+      },
+      {
+        resolve: { alias },
+        test: {
+          name: 'browser',
+          include: ['e2e/**/*.test.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
+          fileParallelism: false,
+        },
+      },
+    ],
+  },
+});
