@@ -34,6 +34,25 @@ const fill = async (css: string, ...keys: string[]) => {
 
 const GOOD_VIN = vinWithCheckDigit('0YBPK7A50MW000555');
 
+const goTo = async (stage: string) => {
+  await page.tabTo(await page.find(`a[data-stage=${stage}]`));
+  await page.press(Key.ENTER);
+};
+const throwSwitch = async (control: string) => {
+  await page.tabTo(await page.find(`[data-control="${control}"]`));
+  await page.press(Key.SPACE);
+};
+
+/** Takes the reading that the bench asks for next. */
+const takeReading = async (does: string, amps: string, seen: string) => {
+  await page.find(`[data-bench=${does}][data-result=unread]`);
+  await page.tabTo(await page.find('[data-step] input'));
+  await page.press(amps);
+  await page.tabTo(await page.find('[data-step] select'));
+  await page.press(seen);
+  await activate('[data-step] button', 'Save the reading');
+};
+
 /** Answers of this vehicle to whatever Fit asks, by fact key: keys to press in the value field. */
 const ANSWERS: Readonly<Record<string, string>> = {
   'factory-lamp': 'f',
@@ -138,9 +157,52 @@ it('takes a new vehicle through Arrive, Fit and Release by keyboard alone, with 
   // Seated, not locked: the system voltage is only assumed from the shelf.
   await page.find('[data-stage=fit][data-state=seated]');
 
-  await page.tabTo(await page.find('a[data-stage=release]'));
-  await page.press(Key.ENTER);
-  await page.seeText('2 items still open');
+  await goTo('wire');
+  await page.find('[data-stage=wire][data-state=open]');
+  await page.find('[data-input=drl][data-input-verdict=extra-feed]');
+  await page.find('[data-input=low-beam][data-input-verdict=through-adapter]');
+  await inspect('wire');
+  await page.tabTo(await page.find('[data-feed=drl] input[value=plug-in-lead]'));
+  await page.press(Key.ARROW_DOWN);
+  await page.tabTo(await page.find('[data-feed=drl] input:not([type=radio])'));
+  await page.press('slot F14');
+  await activate('[data-feed] button', 'Decide');
+  await page.find('[data-feed=drl][data-decided=true]');
+  await page.find('[data-stage=wire][data-state=seated]');
+  await page.tabTo(await page.find('[data-plug] input:checked'));
+  await page.press(Key.ARROW_LEFT, Key.ARROW_LEFT);
+  await activate('[data-plug] button', 'Save the plug');
+  await page.find('[data-plug][data-recorded=true]');
+
+  await goTo('light');
+  await page.find('[data-lamp="headlamp.front.left"]');
+  await page.find('[data-expected="drl:off"]');
+  await throwSwitch('running');
+  await page.find('[data-expected="drl:on"]');
+  await page.find('[data-lamp="headlamp.front.left"] [data-lit=drl]');
+  await throwSwitch('lights=low');
+  await page.find('[data-expected="drl:off"]');
+  await page.find('[data-lamp="headlamp.front.right"] [data-lit=low-beam]');
+  await throwSwitch('left');
+  await page.find('[data-expected="turn:flashing"]');
+  await page.find('[data-lamp="headlamp.front.left"] [data-lit=turn]');
+  expect(
+    await page.driver.findElements({ css: '[data-lamp="headlamp.front.right"] [data-lit=turn]' }),
+  ).toEqual([]);
+  await page.find('[data-rule=ece-drl-off][data-kept=true]');
+  await inspect('light');
+
+  await goTo('bench');
+  await page.find('[data-bench=position][data-result=unread]');
+  await takeReading('position', '0.2', 'white');
+  await page.find('[data-bench=position][data-result=pass]');
+  await takeReading('turn', '0', 'dark');
+  await page.find('[data-bench=turn][data-result=fail]');
+  await page.seeText('Turned round, or the feed or ground is open.');
+  await inspect('bench');
+
+  await goTo('release');
+  await page.seeText('3 items still open');
   await inspect('release');
   const handOver = async (words: string) => {
     await activate('button', 'Close');
@@ -149,6 +211,8 @@ it('takes a new vehicle through Arrive, Fit and Release by keyboard alone, with 
     await activate('button', 'Hand over in writing');
   };
   await handOver('Measured 31 lx left, 29 lx right at 7.62 m');
+  await page.seeText('2 items still open');
+  await handOver('Left on the bench for tomorrow, agreed with the customer');
   await page.seeText('1 item still open');
   await handOver('Customer brings it back on Friday for the wall');
   await page.seeText('Everything is closed');

@@ -22,6 +22,9 @@ try {
     ['arrive-wishes', `${at(4, 'arrive')}?part=wishes`, '[data-because]'],
     ['fit', at(4, 'fit'), '[data-verdict-row]'],
     ['fit-check-first', at(6, 'fit'), '[data-verdict-row]'],
+    ['wire', at(7, 'wire'), '[data-feed]'],
+    ['light', at(8, 'light'), '[data-lamp]'],
+    ['bench', at(7, 'bench'), '[data-bench]'],
     ['release', at(2, 'release'), '[data-because]'],
     ['new-job', '/jobs/new', 'form'],
     ['shelf', '/shelf/lamp', 'table'],
@@ -38,6 +41,9 @@ try {
     if (only && !only.includes(name)) continue;
     await page.go(path);
     await page.find(wait);
+    if (name === 'light')
+      for (const control of ['running', 'lights=low', 'left'])
+        await (await page.find(`[data-control="${control}"]`)).click();
     await page.picture(`${folder}/${name}.png`);
     for (const e of await page.consoleErrors()) console.log(name, e);
   }

@@ -34,6 +34,9 @@ export const EVENT_PERMISSION: Readonly<Record<EventType, Permission>> = {
   'lamp-chosen': 'choose-parts',
   'item-raised': 'raise-item',
   'item-closed': 'close-own-item',
+  'plug-recorded': 'work-at-vehicle',
+  'feed-chosen': 'work-at-vehicle',
+  'bench-read': 'work-at-vehicle',
   'release-locked': 'lock-release',
   void: 'record-arrival',
 };

@@ -1,4 +1,5 @@
-import type { Lamp } from '@/core/shelf';
+import type { CSSProperties } from 'react';
+import type { FaceSegment, Lamp } from '@/core/shelf';
 import { LIGHT } from './lampLight';
 
 export interface LampFaceProps {
@@ -33,33 +34,45 @@ export function LampFace({ lamp, levels = {}, widthPx, label }: LampFaceProps) {
         strokeWidth="1.5"
       />
       <g transform={mirrored ? `translate(${width} 0) scale(-1 1)` : undefined}>
-        {lamp.face.segments.map((s, i) => {
-          const level = levels[s.does] ?? 0;
-          const colour = lamp.functions.find((f) => f.does === s.does)?.colour ?? 'white';
-          const box = { x: (s.x / 100) * width, y: s.y, width: (s.w / 100) * width, height: s.h };
-          const rx = s.shape === 'round' ? Math.min(box.width, box.height) / 2 : 3;
-          const lit =
-            level > 0
-              ? {
-                  fill: LIGHT[colour].core,
-                  opacity: 0.35 + 0.65 * level,
-                  filter: `drop-shadow(0 0 ${4 + 8 * level}px ${LIGHT[colour].glow})`,
-                }
-              : {};
+        {/* Dark glass first, light upon it: functions may share an area (a strip that is DRL and turn signal). */}
+        {lamp.face.segments.map((segment, i) => (
+          <Segment key={i} segment={segment} width={width} fill="#2a2e36" stroke="#4a505a" />
+        ))}
+        {lamp.face.segments.map((segment, i) => {
+          const level = levels[segment.does] ?? 0;
+          if (level <= 0) return null;
+          const colour = lamp.functions.find((f) => f.does === segment.does)?.colour ?? 'white';
+          const glow = `drop-shadow(0 0 ${4 + 8 * level}px ${LIGHT[colour].glow})`;
           return (
-            <rect
+            <Segment
               key={i}
-              {...box}
-              rx={rx}
-              fill="#2a2e36"
-              stroke="#4a505a"
-              strokeWidth="1"
-              style={lit}
-              data-segment={s.does}
+              segment={segment}
+              width={width}
+              fill={LIGHT[colour].core}
+              style={{ opacity: 0.3 + 0.7 * level, filter: glow }}
+              lit
             />
           );
         })}
       </g>
     </svg>
   );
+}
+
+function Segment({
+  segment: s,
+  width,
+  lit = false,
+  ...look
+}: {
+  segment: FaceSegment;
+  width: number;
+  lit?: boolean;
+  fill: string;
+  stroke?: string;
+  style?: CSSProperties;
+}) {
+  const box = { x: (s.x / 100) * width, y: s.y, width: (s.w / 100) * width, height: s.h };
+  const rx = s.shape === 'round' ? Math.min(box.width, box.height) / 2 : 3;
+  return <rect {...box} rx={rx} {...look} {...(lit ? { 'data-lit': s.does } : { 'data-segment': s.does })} />;
 }

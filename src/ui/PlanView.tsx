@@ -1,4 +1,6 @@
 import type { BodyStyle, Place } from '@/core/shelf';
+import type { LightColour } from '@/core/vehicle';
+import { LIGHT } from './lampLight';
 
 export interface PlanPosition {
   readonly key: string;
@@ -9,6 +11,8 @@ export interface PlanPosition {
   readonly swapped: boolean;
   /** `unseen`: nobody has looked; `sound`; `fault`: something was found. */
   readonly found: 'unseen' | 'sound' | 'fault';
+  /** What it shows now, brightest first; absent: the plan shows no light. */
+  readonly light?: readonly { readonly colour: LightColour; readonly level: number }[] | undefined;
 }
 
 export interface PlanViewProps {
@@ -124,7 +128,19 @@ function Lens({
           stroke={p.swapped ? 'var(--petrol)' : 'var(--glass)'}
           strokeWidth={p.swapped ? 34 : 12}
         />
-        {p.found === 'fault' && (
+        {(p.light ?? []).slice(0, 3).map((l, i, all) => (
+          <rect
+            key={i}
+            x={x - w / 2 + 36 + (i * (w - 72)) / all.length}
+            y={y - h / 2 + 36}
+            width={(w - 72) / all.length}
+            height={h - 72}
+            rx="26"
+            fill={LIGHT[l.colour].core}
+            style={{ opacity: 0.3 + 0.7 * l.level, filter: `drop-shadow(0 0 60px ${LIGHT[l.colour].glow})` }}
+          />
+        ))}
+        {!p.light && p.found === 'fault' && (
           <path
             d={`M${x - w / 2 + 40} ${y + h / 2 - 30} L${x - 20} ${y - 20} L${x + 20} ${y + 30} L${x + w / 2 - 40} ${y - h / 2 + 30}`}
             fill="none"
@@ -132,7 +148,9 @@ function Lens({
             strokeWidth="24"
           />
         )}
-        {p.found === 'sound' && <circle cx={x} cy={y} r="34" fill="none" stroke="#aab0ba" strokeWidth="22" />}
+        {!p.light && p.found === 'sound' && (
+          <circle cx={x} cy={y} r="34" fill="none" stroke="#aab0ba" strokeWidth="22" />
+        )}
       </g>
       <text
         {...text}

@@ -1,5 +1,5 @@
 /** Physical wire colours by IEC 60757 letter code; only wires are drawn in them. */
-const WIRE: Readonly<Record<string, string>> = {
+export const WIRE: Readonly<Record<string, string>> = {
   BK: '#1d1d1f',
   BN: '#6b4226',
   RD: '#b3202a',

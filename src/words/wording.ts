@@ -18,6 +18,7 @@ export interface Wording {
   readonly fact: (key: string) => string;
   readonly value: (key: string, value: ReasonValue) => string;
   readonly reason: (reason: Reason) => { readonly text: string; readonly detail: string | null };
+  readonly number: (n: number) => string;
   readonly date: (iso: string, zone: string) => string;
   readonly money: (minor: number, currency: string) => string;
 }
@@ -135,6 +136,7 @@ export function wording(words: Words, names: FactNames): Wording {
     fact,
     value,
     reason,
+    number: (n) => new Intl.NumberFormat(locale, { useGrouping: false, maximumFractionDigits: 3 }).format(n),
     date: (iso, zone) =>
       new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short', timeZone: zone }).format(
         new Date(iso),

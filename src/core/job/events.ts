@@ -1,6 +1,8 @@
+import type { BenchReading } from '../bench';
+import type { FeedSchool } from '../light';
 import type { RoadMark, Verdict, Wish } from '../fitment';
 import { compareText } from '../reason';
-import type { FactSource, FactSubject, FactValue, PositionKey } from '../vehicle';
+import type { FactSource, FactSubject, FactValue, LampFunction, PositionKey } from '../vehicle';
 import type { Stage } from './stages';
 
 /** What is found at a lamp when the vehicle arrives. `sound`: looked at, nothing wrong. */
@@ -25,6 +27,12 @@ export interface RowRef {
 export const ITEM_ORIGINS = ['promised', 'scope', 'borrowed', 'recheck', 'other'] as const;
 /** Origins of items that a person raises. */
 export type RaisedOrigin = (typeof ITEM_ORIGINS)[number];
+
+/** An answer about a plug: three separate facts are looked at, and not looking is an answer of its own. */
+export const LOOKED = ['yes', 'no', 'not-looked'] as const;
+export type Looked = (typeof LOOKED)[number];
+export const PLUG_CHECKS = ['mated', 'latch', 'slide', 'polarity', 'sealed', 'greased'] as const;
+export type PlugCheck = (typeof PLUG_CHECKS)[number];
 
 /**
  * The bodies of a job's events, by type. Where a body carries `basis`, it names the event whose value the writer
@@ -74,6 +82,29 @@ export interface EventBodies {
     readonly item: string;
     readonly how: 'done' | 'handed-over';
     readonly words: string;
+  };
+  readonly 'plug-recorded': {
+    readonly position: PositionKey;
+    readonly plug: string;
+    readonly checks: Readonly<Record<PlugCheck, Looked>>;
+    readonly basis: string | null;
+  };
+  readonly 'feed-chosen': {
+    readonly swap: string;
+    readonly does: LampFunction;
+    readonly school: FeedSchool;
+    /** Where it is taken: the slot, the wire, the lead. */
+    readonly words: string;
+    readonly basis: string | null;
+  };
+  readonly 'bench-read': {
+    readonly position: PositionKey;
+    /** The lamp that was on the bench; a reading does not pass to another. */
+    readonly lamp: string;
+    /** `plug/cavity` of the bench step. */
+    readonly step: string;
+    readonly reading: BenchReading;
+    readonly basis: string | null;
   };
   readonly 'release-locked': { readonly revision: number; readonly document: string };
   readonly void: { readonly target: string };

@@ -23,6 +23,12 @@ export interface JobRecord {
   readonly modifications: readonly StoredEvent<'modification-noted'>[];
   /** In the order of opening. */
   readonly swaps: readonly SwapRecord[];
+  /** By position and plug: `headlamp.front.left/X41-left`. */
+  readonly plugs: ReadonlyMap<string, Latest<StoredEvent<'plug-recorded'>>>;
+  /** By swap and function: `<swap>/drl`. */
+  readonly feeds: ReadonlyMap<string, Latest<StoredEvent<'feed-chosen'>>>;
+  /** By position, lamp and step: `headlamp.front.left/skerry-620-left/main/4`. */
+  readonly bench: ReadonlyMap<string, Latest<StoredEvent<'bench-read'>>>;
   readonly raised: readonly StoredEvent<'item-raised'>[];
   /** Latest closing per item. */
   readonly closings: ReadonlyMap<string, StoredEvent<'item-closed'>>;
@@ -62,6 +68,9 @@ export function foldJob(events: readonly AnyStoredEvent[]): JobRecord {
     wishes: latest(of('wishes-stated')),
     modifications: of('modification-noted'),
     swaps: foldSwaps(of('swap-opened'), of('lamp-chosen')),
+    plugs: latestBy(of('plug-recorded'), (e) => `${e.body.position}/${e.body.plug}`),
+    feeds: latestBy(of('feed-chosen'), (e) => `${e.body.swap}/${e.body.does}`),
+    bench: latestBy(of('bench-read'), (e) => `${e.body.position}/${e.body.lamp}/${e.body.step}`),
     raised: of('item-raised'),
     closings: new Map(of('item-closed').map((e) => [e.body.item, e])),
     locks,

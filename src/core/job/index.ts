@@ -2,6 +2,7 @@ export * from './stages';
 export * from './events';
 export * from './fold';
 export * from './vehicleFacts';
+export * from './wiring';
 export * from './openItems';
 export * from './stageStates';
 export * from './readJob';

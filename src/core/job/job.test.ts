@@ -52,8 +52,8 @@ const fact = (
   subject = 'vehicle',
 ) => event('fact-stated', { key, subject, value, source });
 
-function read(events: readonly AnyStoredEvent[], revOnShelf = 1) {
-  if (!family) throw new Error('no family');
+function read(events: readonly AnyStoredEvent[], revOnShelf = 1, line = family) {
+  if (!line) throw new Error('no family');
   const row =
     <T extends { id: string }>(rows: readonly T[]) =>
     (ref: { id: string; rev: number }) =>
@@ -62,10 +62,11 @@ function read(events: readonly AnyStoredEvent[], revOnShelf = 1) {
     events,
     otherFactEvents: [],
     vehicle,
-    family,
+    family: line,
     registry: factRegistry(shelf.factKeys),
     profiles: shelf.profiles,
     parts: shelf.parts,
+    connectors: shelf.connectors,
     pinned: { application: row(shelf.applications), lamp: row(shelf.lamps), head: () => revOnShelf },
   });
 }
@@ -180,15 +181,161 @@ describe('stages follow from what happened', () => {
   });
 
   it('stages that cannot be worked yet are absent, and open items still hang on them', () => {
-    expect(stage(worked(), 'wire')?.state).toBe('absent');
+    expect(stage(worked(), 'mount')?.state).toBe('absent');
     expect(stage(worked(), 'prove')).toMatchObject({ state: 'absent', tags: 1 });
     expect(stage(worked(), 'strip')?.tags).toBe(1);
   });
 });
 
+describe('Wire and Light', () => {
+  const plugRecord = (position: string, plug: string, polarity: 'yes' | 'no') =>
+    event('plug-recorded', {
+      position,
+      plug,
+      checks: {
+        mated: 'yes',
+        latch: 'yes',
+        slide: 'yes',
+        polarity,
+        sealed: 'not-looked',
+        greased: 'not-looked',
+      },
+      basis: null,
+    });
+  /** The same job with the lamp that has a DRL. */
+  const withDrl = () =>
+    worked().map((e) =>
+      e.type === 'lamp-chosen'
+        ? ({
+            ...e,
+            body: {
+              ...e.body,
+              application: { id: 'packet-skerry-620', rev: 1 },
+              lamps: { [HL]: { id: 'skerry-620-left', rev: 1 }, [HR]: { id: 'skerry-620-right', rev: 1 } },
+            },
+          } as AnyStoredEvent)
+        : e,
+    );
+  const feed = () =>
+    event('feed-chosen', { swap: 's', does: 'drl', school: 'fuse-tap', words: 'slot F14', basis: null });
+
+  it('a map without doubt is seated, and locked once both plugs were looked at: mated, locked, right way round', () => {
+    expect(stage(worked(), 'wire')).toMatchObject({
+      state: 'seated',
+      missing: [{ code: 'proof-plug' }, { code: 'proof-plug' }],
+    });
+    const left = [...worked(), plugRecord(HL, 'X41-left', 'yes')];
+    expect(stage([...left, plugRecord(HR, 'X41-right', 'no')], 'wire')?.state).toBe('seated');
+    expect(stage([...left, plugRecord(HR, 'X41-right', 'yes')], 'wire')?.state).toBe('locked');
+  });
+
+  it('a DRL without a feed keeps Wire open; deciding it seats Wire and lights the DRL', () => {
+    expect(stage(withDrl(), 'wire')).toMatchObject({
+      state: 'open',
+      missing: [{ code: 'wire-feed-undecided', facts: { does: 'drl' } }],
+    });
+    const decided = [...withDrl(), feed()];
+    expect(stage(decided, 'wire')?.state).toBe('seated');
+    expect(read(decided).checks[0]?.wiring.map((w) => w.feeds)).toEqual([
+      [{ does: 'drl', school: 'fuse-tap' }],
+      [{ does: 'drl', school: 'fuse-tap' }],
+    ]);
+  });
+
+  it('a plug that nobody has seen keeps the map away, and says so', () => {
+    const unseen = worked().filter(
+      (e) => !(e.type === 'fact-stated' && e.body.key === 'plug' && e.body.subject === HR),
+    );
+    expect(read(unseen).checks[0]?.wiring.map((w) => w.state)).toEqual(['mapped', 'plug-unknown']);
+    expect(stage(unseen, 'wire')?.missing[0]).toMatchObject({
+      code: 'wire-plug-unknown',
+      facts: { position: HR },
+    });
+  });
+
+  it('an adapter that the map needs and the parts do not hold is an open item', () => {
+    const early = [...worked(), ...[HL, HR].map((at) => fact('plug', 'X40', 'seen', at))];
+    expect(read(early).items.filter((i) => i.origin === 'wire-conflict')).toMatchObject([
+      { what: { code: 'item-adapter-not-chosen', facts: { part: 'adapter-x40' } }, stage: 'wire' },
+    ]);
+  });
+
+  it('light that breaks the rule set is an item for the lead: this DRL dims where it must go out', () => {
+    const brace = worked().map((e) =>
+      e.type === 'lamp-chosen'
+        ? ({
+            ...e,
+            body: {
+              ...e.body,
+              application: { id: 'packet-brace', rev: 1 },
+              lamps: { [HL]: { id: 'brace-left', rev: 1 }, [HR]: { id: 'brace-right', rev: 1 } },
+            },
+          } as AnyStoredEvent)
+        : e,
+    );
+    const items = read([...brace, feed()]).items.filter((i) => i.origin === 'light-rule');
+    expect(items).toMatchObject([
+      { closableBy: 'lead', stage: 'light', what: { facts: { does: 'drl', must: 'dark' } } },
+    ]);
+    expect(read([...withDrl(), feed()]).items.filter((i) => i.origin === 'light-rule')).toEqual([]);
+  });
+
+  it('a vehicle line without harness on the shelf is said, not guessed', () => {
+    const bare = { ...shelf, families: shelf.families.map((f) => ({ ...f, plugs: [] })) };
+    const row = bare.families.find((f) => f.id === 'orrel-packet');
+    expect(row && read(worked(), 1, row).checks[0]?.wiring.map((w) => w.state)).toEqual([
+      'unmapped',
+      'unmapped',
+    ]);
+    expect(row && read(worked(), 1, row).items.map((i) => i.origin)).toContain('wire-unmapped');
+  });
+});
+
+describe('Bench', () => {
+  const read1 = (
+    position: string,
+    step: string,
+    currentA: number,
+    seen: 'white' | 'amber' | 'dark',
+    lamp = position === HL ? 'sounder-2-left' : 'sounder-2-right',
+  ) => event('bench-read', { position, lamp, step, reading: { currentA, seen }, basis: null });
+  const all = (position: string) => [
+    read1(position, 'main/4', 0.2, 'white'),
+    read1(position, 'main/5', 0.5, 'amber'),
+    read1(position, 'main/2', 2.4, 'white'),
+    read1(position, 'main/3', 2.9, 'white'),
+  ];
+
+  it('is open until every input was read, locked when all pass, and then its item is gone', () => {
+    expect(stage(worked(), 'bench')).toMatchObject({
+      state: 'open',
+      tags: 1,
+      missing: [{ code: 'bench-unread', facts: { count: 4 } }, { facts: { count: 4 } }],
+    });
+    expect(stage([...worked(), ...all(HL)], 'bench')?.missing).toMatchObject([{ facts: { position: HR } }]);
+    expect(stage([...worked(), ...all(HL), ...all(HR)], 'bench')).toMatchObject({ state: 'locked', tags: 0 });
+  });
+
+  it('a failing reading seats the stage and keeps the item; reading again settles it', () => {
+    const bad = [...worked(), ...all(HL), ...all(HR), read1(HL, 'main/5', 0, 'dark')];
+    expect(stage(bad, 'bench')).toMatchObject({
+      state: 'seated',
+      tags: 1,
+      missing: [{ code: 'bench-failing', facts: { does: 'turn' } }],
+    });
+    expect(stage([...bad, read1(HL, 'main/5', 0.5, 'amber')], 'bench')?.state).toBe('locked');
+  });
+
+  it('a reading of another lamp does not count', () => {
+    expect(
+      stage([...worked(), read1(HL, 'main/4', 0.2, 'white', 'brace-left')], 'bench')?.missing[0],
+    ).toMatchObject({ facts: { count: 4 } });
+  });
+});
+
 describe('open items raise themselves', () => {
   it('a headlamp swap wants baseline light before and an aim check after', () => {
-    expect(origins(worked())).toEqual(['baseline-light', 'aim']);
+    expect(origins(worked())).toEqual(['baseline-light', 'aim', 'bench-proof']);
   });
 
   it('a told year against the VIN is a contradiction until it is told anew or closed', () => {
@@ -257,7 +404,7 @@ describe('release', () => {
   it('waits for every item, and for each stage before it', () => {
     expect(releaseCheck(read(worked()))).toMatchObject({
       ready: false,
-      openItems: [{ origin: 'baseline-light' }, { origin: 'aim' }],
+      openItems: [{ origin: 'baseline-light' }, { origin: 'aim' }, { origin: 'bench-proof' }],
     });
     const events = worked();
     expect(releaseCheck(read([...events, ...closeAll(events)]))).toMatchObject({

@@ -1,3 +1,5 @@
+import type { Circuit } from '../controls';
+import type { FeedSchool } from '../light';
 import type { RoadMark, Verdict, Wish } from '../fitment';
 import type { Family, Place } from '../shelf/types';
 import {
@@ -10,12 +12,13 @@ import {
   positionKey,
   type VinReading,
 } from '../vehicle';
-import type { AsFound } from './events';
+import type { AsFound, Looked, PlugCheck } from './events';
 import type { OpenItem } from './openItems';
 import type { JobReading } from './readJob';
 import { releaseCheck, type ReleaseCheck } from './release';
 import type { StageState } from './stageStates';
 import type { VehicleRecord } from './vehicleFacts';
+import type { PositionWiring } from './wiring';
 
 export interface PositionView {
   readonly key: PositionKey;
@@ -49,6 +52,7 @@ export interface SwapView {
     readonly road: RoadMark;
     readonly override: boolean;
   } | null;
+  readonly wiring: readonly PositionWiring[];
 }
 
 /** A job as plain data, ready to cross to a screen. */
@@ -59,6 +63,7 @@ export interface JobView {
   readonly openedAt: string;
   readonly vehicle: VehicleRecord;
   readonly family: Pick<Family, 'id' | 'maker' | 'name' | 'bodyStyle' | 'lengthMm' | 'widthMm' | 'hazards'>;
+  readonly circuits: readonly Circuit[];
   readonly vin: VinReading | null;
   readonly stages: readonly StageState[];
   readonly positions: readonly PositionView[];
@@ -74,6 +79,19 @@ export interface JobView {
     readonly position: PositionKey | null;
   }[];
   readonly swaps: readonly SwapView[];
+  readonly plugRecords: readonly {
+    readonly at: string;
+    readonly event: string;
+    readonly by: string;
+    readonly checks: Readonly<Record<PlugCheck, Looked>>;
+  }[];
+  readonly feeds: readonly {
+    readonly at: string;
+    readonly event: string;
+    readonly school: FeedSchool;
+    readonly words: string;
+    readonly by: string;
+  }[];
   readonly items: readonly OpenItem[];
   readonly release: ReleaseCheck;
   readonly locks: readonly { readonly revision: number; readonly at: string; readonly by: string }[];
@@ -120,6 +138,7 @@ export function jobView(input: JobViewInput): JobView {
       widthMm: family.widthMm,
       hazards: family.hazards,
     },
+    circuits: family.circuits ?? [],
     vin: reading.vin,
     stages: reading.stages,
     positions: [...family.places]
@@ -138,7 +157,8 @@ export function jobView(input: JobViewInput): JobView {
       words: m.body.words,
       position: m.body.position ?? null,
     })),
-    swaps: record.swaps.map(({ id, positions, openedBy, choice }) => ({
+    swaps: reading.checks.map(({ swap: { id, positions, openedBy, choice }, wiring }) => ({
+      wiring,
       id,
       positions,
       openedEvent: openedBy.id,
@@ -150,6 +170,19 @@ export function jobView(input: JobViewInput): JobView {
         road: choice.event.body.road,
         override: choice.event.body.override !== undefined,
       },
+    })),
+    plugRecords: [...record.plugs].map(([at, { event: e }]) => ({
+      at,
+      event: e.id,
+      by: e.user,
+      checks: e.body.checks,
+    })),
+    feeds: [...record.feeds].map(([at, { event: e }]) => ({
+      at,
+      event: e.id,
+      school: e.body.school,
+      words: e.body.words,
+      by: e.user,
     })),
     items: reading.items,
     release: releaseCheck(reading),

@@ -4,6 +4,7 @@ import type { ResolvedFact } from '../vehicle';
 import type { RaisedOrigin } from './events';
 import type { JobRecord, SwapRecord } from './fold';
 import type { Stage } from './stages';
+import { type PositionWiring, seriousConflicts } from './wiring';
 
 export type ItemOrigin =
   | RaisedOrigin
@@ -14,7 +15,11 @@ export type ItemOrigin =
   | 'choice-stale'
   | 'choice-revised'
   | 'rival-entries'
-  | 'late-entry';
+  | 'late-entry'
+  | 'wire-conflict'
+  | 'wire-unmapped'
+  | 'light-rule'
+  | 'bench-proof';
 
 /** Who may close an item with *done*. A lead may close any, and alone may hand one over in writing. */
 export type ClosableBy = 'anyone' | 'technician' | 'lead' | 'nobody';
@@ -44,6 +49,8 @@ export interface ChoiceCheck {
   readonly now: Judgement | null;
   /** Catalogue rows that have a newer revision than the pinned one. */
   readonly revised: readonly string[];
+  /** Wiring and light of each position; empty while no lamp is chosen. */
+  readonly wiring: readonly PositionWiring[];
 }
 
 const CLOSABLE: Readonly<Record<ItemOrigin, ClosableBy>> = {
@@ -60,6 +67,10 @@ const CLOSABLE: Readonly<Record<ItemOrigin, ClosableBy>> = {
   'choice-revised': 'technician',
   'rival-entries': 'technician',
   'late-entry': 'nobody',
+  'wire-conflict': 'technician',
+  'wire-unmapped': 'technician',
+  'light-rule': 'lead',
+  'bench-proof': 'technician',
 };
 
 const AIMED_ROLES = /^(headlamp|fog)\./;
@@ -94,7 +105,10 @@ export function openItems(
       'arrive',
     );
   }
-  for (const check of checks) swapItems(check, rule);
+  for (const check of checks) {
+    swapItems(check, rule);
+    wiringItems(check, rule);
+  }
   for (const [position, value] of record.asFound)
     if (value.rivals.length > 0)
       rule(
@@ -152,6 +166,62 @@ function swapItems(
       'choice-revised',
       reason('item-choice-revised', { rows: revised }),
       'fit',
+    );
+}
+
+/** What the pin map and the rules of light leave to be settled by a person. */
+function wiringItems(
+  { swap, wiring }: ChoiceCheck,
+  rule: (id: string, origin: ItemOrigin, what: Reason, stage: Stage) => void,
+): void {
+  const chosen = swap.choice?.event;
+  if (!chosen) return;
+  const unmapped = wiring.filter((w) => w.state === 'unmapped').map((w) => w.position);
+  if (unmapped.length > 0)
+    rule(
+      `unmapped:${chosen.id}`,
+      'wire-unmapped',
+      reason('item-wire-unmapped', { positions: unmapped }),
+      'wire',
+    );
+  for (const w of wiring)
+    for (const c of seriousConflicts(w))
+      rule(
+        `wire:${chosen.id}:${w.position}:${c.code}:${String(c.facts.cavity ?? c.facts.plug ?? '')}`,
+        'wire-conflict',
+        { ...c, facts: { ...c.facts, position: w.position } },
+        'wire',
+      );
+  const lines = wiring.flatMap((w) => w.bench);
+  const unproven = lines.filter((l) => !l.read?.verdict.passes);
+  if (unproven.length > 0)
+    rule(
+      `bench:${chosen.id}`,
+      'bench-proof',
+      reason('item-bench-proof', { positions: swap.positions, unproven: unproven.length, all: lines.length }),
+      'bench',
+    );
+  const through = [...new Set(wiring.flatMap((w) => w.map?.adapters ?? []))];
+  for (const part of through.filter((p) => !chosen.body.parts.some((line) => line.id === p)))
+    rule(
+      `adapter:${chosen.id}:${part}`,
+      'wire-conflict',
+      reason('item-adapter-not-chosen', { positions: swap.positions, part }),
+      'wire',
+    );
+  const broken = new Map(
+    wiring.flatMap((w) =>
+      w.light
+        .filter((f) => !f.kept && !w.undecided.includes(f.rule.does))
+        .map((f) => [f.rule.id, f.rule] as const),
+    ),
+  );
+  for (const r of broken.values())
+    rule(
+      `light:${chosen.id}:${r.id}`,
+      'light-rule',
+      reason('item-light-rule', { positions: swap.positions, does: r.does, must: r.must, source: r.source }),
+      'light',
     );
 }
 

@@ -1,4 +1,5 @@
-import { indexShelf, judge, type JudgeContext, type Judgement, planSwap } from '../fitment';
+import { judge, type JudgeContext, planSwap, type SwapPlan } from '../fitment';
+import type { ConnectorHalf } from '../harness';
 import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
 import {
   type FactRef,
@@ -12,6 +13,7 @@ import type { AnyStoredEvent, RowRef } from './events';
 import { foldJob, type JobRecord, statementsOf, type SwapRecord } from './fold';
 import { type ChoiceCheck, type OpenItem, openItems } from './openItems';
 import { type StageState, stageStates } from './stageStates';
+import { swapWiring } from './wiring';
 import { derivedStatements, type VehicleRecord, vinOf } from './vehicleFacts';
 
 /** Everything that a job is read from. Pinned rows are looked up by id and revision. */
@@ -24,6 +26,7 @@ export interface JobSources {
   readonly registry: FactRegistry;
   readonly profiles: readonly Profile[];
   readonly parts: readonly Part[];
+  readonly connectors: readonly ConnectorHalf[];
   readonly pinned: PinnedRows;
 }
 
@@ -56,7 +59,7 @@ export function readJob(sources: JobSources): JobReading {
   const facts = resolveFacts(statements, registry.find);
   const parts = new Map(sources.parts.map((p) => [p.id, p]));
   const context: JudgeContext = { known: knownValues(facts), registry, profiles, parts };
-  const checks = record.swaps.map((swap) => checkChoice(swap, family, sources.pinned, context));
+  const checks = record.swaps.map((swap) => checkChoice(swap, record, sources, context));
   const items = openItems(record, facts.values(), checks);
   const stages = stageStates({ vehicle, record, facts, checks, items });
   return { record, vin: vinOf(vehicle, family), facts, checks, items, stages, context };
@@ -64,11 +67,12 @@ export function readJob(sources: JobSources): JobReading {
 
 function checkChoice(
   swap: SwapRecord,
-  family: Family,
-  pinned: PinnedRows,
+  record: JobRecord,
+  sources: JobSources,
   context: JudgeContext,
 ): ChoiceCheck {
-  if (!swap.choice) return { swap, now: null, revised: [] };
+  const { pinned } = sources;
+  if (!swap.choice) return { swap, now: null, revised: [], wiring: [] };
   const { application, lamps, parts } = swap.choice.event.body;
   const newer = (kind: 'application' | 'lamp' | 'part', ref: RowRef) =>
     (pinned.head(kind, ref.id) ?? 0) > ref.rev;
@@ -79,24 +83,20 @@ function checkChoice(
       .map((r) => r.id),
     ...parts.filter((r) => newer('part', r)).map((r) => r.id),
   ];
-  return { swap, now: judgePinned(swap, family, pinned, context), revised: [...new Set(revised)].sort() };
+  const plan = pinnedPlan(swap, sources);
+  return {
+    swap,
+    now: plan && judge(plan, context),
+    revised: [...new Set(revised)].sort(),
+    wiring: plan ? swapWiring(swap, plan, record, { ...sources, known: context.known }) : [],
+  };
 }
 
-function judgePinned(
-  swap: SwapRecord,
-  family: Family,
-  pinned: PinnedRows,
-  context: JudgeContext,
-): Judgement | null {
+/** The swap as it was chosen, from the rows it pinned. */
+function pinnedPlan(swap: SwapRecord, { family, pinned }: JobSources): SwapPlan | null {
   const body = swap.choice?.event.body;
   const row = body && pinned.application(body.application);
   if (!row) return null;
   const lamps = Object.values(body.lamps).flatMap((ref) => pinned.lamp(ref) ?? []);
-  const plan = planSwap(
-    row,
-    family,
-    swap.positions,
-    indexShelf({ lamps, families: [], applications: [] }).lamps,
-  );
-  return plan ? judge(plan, context) : null;
+  return planSwap(row, family, swap.positions, new Map(lamps.map((l) => [l.id, l])));
 }

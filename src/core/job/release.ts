@@ -5,6 +5,7 @@ import type { FactSource, FactValue, PositionKey } from '../vehicle';
 import type { AsFound, EventBodies } from './events';
 import type { OpenItem } from './openItems';
 import type { JobReading } from './readJob';
+import type { Stage } from './stages';
 import type { VehicleRecord } from './vehicleFacts';
 
 /** Whether a job may be locked, and if not, what stands in the way. */
@@ -16,12 +17,17 @@ export interface ReleaseCheck {
   readonly nextRevision: number;
 }
 
+/** Stages that raise an open item for what is not proven: that item, not the stage, stands in the way. */
+const OWN_ITEMS = new Set<Stage>(['release', 'bench']);
+
 /** Late entries do not stand in the way of a new lock: it takes them in. */
 export function releaseCheck(job: Pick<JobReading, 'record' | 'stages' | 'items'>): ReleaseCheck {
   const open = job.items.filter((i) => i.closed === null && i.origin !== 'late-entry');
-  const missing = job.stages
-    .filter((s) => s.stage !== 'release' && s.state === 'open')
+  const wanting = job.stages
+    .filter((s) => !OWN_ITEMS.has(s.stage) && s.state === 'open')
     .flatMap((s) => s.missing);
+  // Several stages may wait for the same thing; it is said once.
+  const missing = [...new Map(wanting.map((m) => [JSON.stringify(m), m])).values()];
   if (job.record.locks.length > 0 && job.record.late.length === 0) missing.push(reason('already-locked'));
   return {
     ready: open.length === 0 && missing.length === 0,

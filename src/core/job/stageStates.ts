@@ -37,7 +37,7 @@ export function stageStates(input: StageInput): readonly StageState[] {
     const { done, proof } = wanting(stage, input);
     const state: SeatState =
       done.length > 0 ? 'open' : proof.length > 0 && !(released && stage !== 'release') ? 'seated' : 'locked';
-    return { stage, state, tags, missing: [...done, ...proof] };
+    return { stage, state, tags, missing: done.length > 0 ? done : proof };
   });
 }
 
@@ -45,6 +45,9 @@ export function stageStates(input: StageInput): readonly StageState[] {
 function wanting(stage: Stage, input: StageInput): { done: readonly Reason[]; proof: readonly Reason[] } {
   if (stage === 'arrive') return { done: arriveWants(input), proof: arriveProof(input) };
   if (stage === 'fit') return { done: fitWants(input), proof: fitProof(input) };
+  if (stage === 'wire') return { done: wireWants(input), proof: wireProof(input) };
+  if (stage === 'light') return { done: lightWants(input), proof: [reason('proof-light')] };
+  if (stage === 'bench') return { done: benchWants(input), proof: benchProof(input) };
   return { done: input.record.locks.length > 0 ? [] : [reason('release-not-locked')], proof: [] };
 }
 
@@ -94,4 +97,65 @@ function fitProof({ checks, facts }: StageInput): readonly Reason[] {
       reason('proof-look', { fact: splitFactRef(ref).key, subject: splitFactRef(ref).subject }),
     ),
   ];
+}
+
+/** A lamp chosen for every swap: before that there is nothing to wire or to light. */
+function choiceWants({ record, checks }: StageInput): readonly Reason[] {
+  if (record.swaps.length === 0) return [reason('wants-swap')];
+  return checks.flatMap((c) =>
+    c.swap.choice ? [] : [reason('wants-lamp', { positions: c.swap.positions })],
+  );
+}
+
+function wireWants(input: StageInput): readonly Reason[] {
+  const wirings = input.checks.flatMap((c) => c.wiring);
+  const unknown = wirings
+    .filter((w) => w.state === 'plug-unknown')
+    .map((w) => reason('wire-plug-unknown', { position: w.position }));
+  const feeds = [...new Set(wirings.flatMap((w) => w.undecided))].map((does) =>
+    reason('wire-feed-undecided', { does }),
+  );
+  return [...choiceWants(input), ...unknown, ...feeds];
+}
+
+/** Every plug of the vehicle that the map uses: mated, latched, slide home where it has one, right way round. */
+function wireProof({ record, checks }: StageInput): readonly Reason[] {
+  return checks
+    .flatMap((c) => c.wiring)
+    .flatMap((w) =>
+      w.vehiclePlugs.flatMap((plug) => {
+        const seen = record.plugs.get(`${w.position}/${plug.id}`)?.event.body.checks;
+        const home =
+          seen && [seen.mated, seen.latch, seen.polarity].every((x) => x === 'yes') && seen.slide !== 'no';
+        return home ? [] : [reason('proof-plug', { position: w.position, plug: plug.id })];
+      }),
+    );
+}
+
+function lightWants(input: StageInput): readonly Reason[] {
+  const unknown = input.checks.flatMap((c) => c.wiring).filter((w) => w.state === 'plug-unknown');
+  return [
+    ...choiceWants(input),
+    ...unknown.map((w) => reason('wire-plug-unknown', { position: w.position })),
+  ];
+}
+
+function benchWants(input: StageInput): readonly Reason[] {
+  const unread = input.checks
+    .flatMap((c) => c.wiring)
+    .flatMap((w) => {
+      const count = w.bench.filter((l) => l.read === null).length;
+      return count > 0 ? [reason('bench-unread', { position: w.position, count })] : [];
+    });
+  return [...choiceWants(input), ...unread];
+}
+
+function benchProof({ checks }: StageInput): readonly Reason[] {
+  return checks
+    .flatMap((c) => c.wiring)
+    .flatMap((w) =>
+      w.bench
+        .filter((l) => l.read && !l.read.verdict.passes)
+        .map((l) => reason('bench-failing', { position: w.position, does: l.step.does })),
+    );
 }

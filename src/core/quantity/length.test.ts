@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { readCurrent } from './current';
 import { inInches, readLength } from './length';
 
 const mm = (typed: string, decimal: '.' | ',' = '.') => {
@@ -39,4 +40,18 @@ describe('a length as people type it', () => {
 it('is echoed in inches: a sixteenth where that is near enough, else decimals', () => {
   expect(inInches(63.5)).toEqual({ whole: 2, sixteenths: 8 });
   expect(inInches(64)).toEqual({ inches: 2.52 });
+});
+
+it.each([
+  ['0.5', 0.5],
+  ['480 mA', 0.48],
+  ['.2 A', 0.2],
+  ['2.4a', 2.4],
+  ['', 'current-empty'],
+  ['-1', 'current-negative'],
+  ['1,5', 'length-decimal'],
+  ['some', 'current-unreadable'],
+])('the current %j is %s', (typed, expected) => {
+  const r = readCurrent(typed, '.');
+  expect(r.kind === 'current' ? r.currentA : r.reason.code).toBe(expected);
 });

@@ -1,14 +1,10 @@
 import { predicatesOf, predicateTest, type Predicate, type Rule } from '../fitment/rule';
 import { compareText, type Reason, reason } from '../reason';
 import { factRegistry, type FactKey, type FactRegistry, type FactValue, positionKey } from '../vehicle';
+import { harnessFaults } from './checkHarness';
+import type { ShelfFault } from './fault';
 import { nearestName } from './nearestName';
 import { type Shelf, SHELF_KINDS, SHELF_LISTS } from './types';
-
-/** A fault of a shelf at a place in it; the path is a JSON Pointer (RFC 6901). */
-export interface ShelfFault {
-  readonly path: string;
-  readonly reason: Reason;
-}
 
 /**
  * Checks everything that a schema cannot: ids once only, references that lead somewhere, predicates whose values
@@ -42,6 +38,7 @@ export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
 
   shelf.families.forEach((family, i) => {
     const at = `/families/${i}`;
+    family.plugs?.forEach((plug, j) => plug.when && checkRule(`${at}/plugs/${j}/when`, plug.when));
     const seen = new Set<string>();
     family.places.forEach((place, j) => {
       const key = positionKey(place.position);
@@ -77,6 +74,7 @@ export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
       (r, j) => r.when && checkRule(`/profiles/${i}/requirements/${j}/when`, r.when, true),
     ),
   );
+  faults.push(...harnessFaults(shelf));
   return faults.sort((a, b) => compareText(a.path, b.path) || compareText(a.reason.code, b.reason.code));
 }
 

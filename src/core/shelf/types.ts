@@ -1,4 +1,6 @@
 import type { Rule, PartNeed } from '../fitment/rule';
+import type { Circuit, LevelCase } from '../controls';
+import type { Adapter, ConnectorHalf, LampPlug, VehiclePlug } from '../harness/types';
 import type { Prose } from '../reason';
 import type {
   Duty,
@@ -48,6 +50,9 @@ export interface Family {
   readonly hazards: readonly ('high-voltage' | 'front-sensors')[];
   readonly places: readonly Place[];
   readonly assumes: readonly { readonly fact: string; readonly value: FactValue }[];
+  /** Absent: nobody has taken this line's harness down yet, and Wire says so. */
+  readonly circuits?: readonly Circuit[];
+  readonly plugs?: readonly VehiclePlug[];
 }
 
 /** What the lens carries for a rule set: a declared mark, none, or nobody has looked (absent). */
@@ -90,6 +95,9 @@ export interface Lamp {
   readonly flags: readonly RoadFlag[];
   readonly price: Money;
   readonly face: { readonly aspect: number; readonly segments: readonly FaceSegment[] };
+  readonly plugs?: readonly LampPlug[];
+  /** What the lamp itself makes of a live input: the first case that holds replaces the level of its feed. */
+  readonly behaviour?: readonly { readonly does: LampFunction; readonly cases: readonly LevelCase[] }[];
 }
 
 /** A part that makes up for a function that the new lamp does not have, such as a separate reflector. */
@@ -117,6 +125,16 @@ export interface Part {
   readonly name: Prose;
   readonly partNumber: string;
   readonly price: Money;
+  readonly adapter?: Adapter;
+}
+
+/** What a lit lamp must do in a market while a condition on the controls holds. */
+export interface LightRule {
+  readonly id: string;
+  readonly does: LampFunction;
+  readonly when: string;
+  readonly must: 'lit' | 'dark' | 'steady';
+  readonly source: string;
 }
 
 /** One line of a market profile. `sides: both` asks for it left and right. Colours are alternatives. */
@@ -138,6 +156,7 @@ export interface Profile {
   readonly note: Prose;
   readonly onRoad: boolean;
   readonly requirements: readonly Requirement[];
+  readonly light?: readonly LightRule[];
 }
 
 /** The kinds of catalogue rows, with the type of each. */
@@ -145,6 +164,7 @@ export interface ShelfKinds {
   readonly 'fact-key': FactKey;
   readonly profile: Profile;
   readonly part: Part;
+  readonly connector: ConnectorHalf;
   readonly lamp: Lamp;
   readonly family: Family;
   readonly application: Application;
@@ -154,6 +174,7 @@ export const SHELF_KINDS = [
   'fact-key',
   'profile',
   'part',
+  'connector',
   'lamp',
   'family',
   'application',
@@ -164,6 +185,7 @@ export interface Shelf {
   readonly factKeys: readonly FactKey[];
   readonly profiles: readonly Profile[];
   readonly parts: readonly Part[];
+  readonly connectors: readonly ConnectorHalf[];
   readonly lamps: readonly Lamp[];
   readonly families: readonly Family[];
   readonly applications: readonly Application[];
@@ -174,6 +196,7 @@ export const SHELF_LISTS = {
   'fact-key': 'factKeys',
   profile: 'profiles',
   part: 'parts',
+  connector: 'connectors',
   lamp: 'lamps',
   family: 'families',
   application: 'applications',
@@ -183,6 +206,7 @@ export const EMPTY_SHELF: Shelf = {
   factKeys: [],
   profiles: [],
   parts: [],
+  connectors: [],
   lamps: [],
   families: [],
   applications: [],

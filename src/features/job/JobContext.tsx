@@ -1,10 +1,12 @@
 'use client';
 import { parseAsString, useQueryState } from 'nuqs';
-import { createContext, type ReactNode, useContext, useMemo } from 'react';
+import { createContext, type ReactNode, useContext, useMemo, useState } from 'react';
+import { ALL_OFF, type Control, type ControlState, withControl } from '@/core/controls';
 import type { JobView, PositionView, SwapView } from '@/core/job';
 import { useWords } from '@/ui/WordsContext';
 import { type Words, wording, type Wording } from '@/words';
 import type { JobActs, Rights } from './acts';
+import { useFlasher } from './useFlasher';
 import { type Sender, useSend } from './useSend';
 
 export interface JobScope {
@@ -14,6 +16,11 @@ export interface JobScope {
   readonly rights: Rights;
   readonly acts: JobActs;
   readonly sender: Sender;
+  /** The controls as they are set on this screen; everything is at rest until somebody throws a switch. */
+  readonly controls: ControlState;
+  readonly setControl: (control: Control, value: string) => void;
+  /** Whether flashing lamps are in their lit half now. */
+  readonly phaseOn: boolean;
   /** The position in focus: the one picked, else the first of the first swap, else the first of all. */
   readonly focus: PositionView | null;
   readonly setFocus: (key: string) => void;
@@ -40,6 +47,13 @@ export function JobProvider({
     'pos',
     parseAsString.withOptions({ history: 'replace', shallow: true }),
   );
+  const [controls, setControls] = useState<ControlState>(ALL_OFF);
+  const phaseOn = useFlasher(
+    controls.left === 'yes' ||
+      controls.right === 'yes' ||
+      controls.hazard === 'yes' ||
+      controls['lock-flash'] === 'yes',
+  );
   const say = useMemo(() => {
     const keys = new Map(view.facts.map((f) => [f.key.id, f.key]));
     return wording(words, {
@@ -56,8 +70,21 @@ export function JobProvider({
     const focus = at(picked) ?? at(first) ?? view.positions[0] ?? null;
     const swap =
       view.swaps.find((s) => focus !== null && s.positions.includes(focus.key)) ?? view.swaps[0] ?? null;
-    return { view, words, say, rights, acts, sender, focus, swap, setFocus: (key) => void setPicked(key) };
-  }, [view, words, say, rights, acts, sender, picked, setPicked]);
+    return {
+      view,
+      words,
+      say,
+      rights,
+      acts,
+      sender,
+      focus,
+      swap,
+      setFocus: (key) => void setPicked(key),
+      controls,
+      setControl: (c, v) => setControls((now) => withControl(now, c, v)),
+      phaseOn,
+    };
+  }, [view, words, say, rights, acts, sender, picked, setPicked, controls, phaseOn]);
   return <Context.Provider value={scope}>{children}</Context.Provider>;
 }
 

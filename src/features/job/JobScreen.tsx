@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { type ReactNode, useState } from 'react';
-import { type JobView, type Stage, STAGES } from '@/core/job';
+import { type JobView, type PositionView, type Stage, STAGES } from '@/core/job';
 import { KeyHelp } from '@/ui/KeyHelp';
 import { Key } from '@/ui/KeyHint';
 import { Loom } from '@/ui/Loom';
@@ -10,6 +10,7 @@ import { useKeys } from '@/ui/useKeys';
 import { WarningMark } from '@/ui/marks';
 import type { JobActs, Rights } from './acts';
 import { JobProvider, useJob } from './JobContext';
+import { litAt } from './lightNow';
 import { SendBar } from './SendBar';
 
 /** The frame of every stage: loom on top, plan at the left, the stage with its Because beside it. */
@@ -85,9 +86,15 @@ function Frame({ stage, children }: { stage: Stage; children: ReactNode }) {
 
 /** The vehicle: who it is, where its lamps are, what must be minded about it. */
 function PlanColumn() {
-  const { view, words, say, focus, setFocus } = useJob();
+  const { view, words, say, focus, setFocus, controls, phaseOn } = useJob();
   const { t, tCode } = words;
   const { family, vehicle } = view;
+  const lights = (p: PositionView) => {
+    const lit = litAt(view, p, controls, phaseOn).filter((l) => l.bright > 0);
+    return lit.length === 0
+      ? undefined
+      : lit.map((l) => ({ colour: l.colour, level: l.bright })).sort((a, b) => b.level - a.level);
+  };
   const year = view.facts.find((f) => f.key.id === 'model-year')?.value;
   const identity = vehicle.plate ?? vehicle.fleet ?? vehicle.serial ?? vehicle.vin;
   return (
@@ -129,6 +136,7 @@ function PlanColumn() {
                   : words.list(p.found.map((f) => tCode(`found.${f}`))),
             }),
             place: p.place,
+            light: lights(p),
             swapped: p.swap !== null,
             found: p.found.length === 0 ? 'unseen' : p.found.every((f) => f === 'sound') ? 'sound' : 'fault',
           }))}

@@ -1,6 +1,7 @@
 import { and, eq, inArray } from 'drizzle-orm';
 import { type AnyEvent, type AnyStoredEvent, type OpenItem, type SwapRecord } from '@/core/job';
 import { suits } from '@/core/shelf';
+import { positionKey } from '@/core/vehicle';
 import { type Actor, EVENT_PERMISSION, may } from '../access';
 import type { Database, Transaction } from '../db/connection';
 import { job, jobEvent } from '../db/schema';
@@ -132,6 +133,24 @@ async function refusalOf(tx: Tx, actor: Actor, event: AnyEvent, now: Date): Prom
         : 'unknown-position';
     case 'swap-opened':
       return swapRefusal(loaded.reading.record.swaps, event.body.positions, positions);
+    case 'plug-recorded': {
+      const { position, plug } = event.body;
+      const here = loaded.family.plugs?.some((p) => p.id === plug && positionKey(p.position) === position);
+      return here ? null : 'no-such-plug';
+    }
+    case 'feed-chosen': {
+      const { swap, does } = event.body;
+      const wirings = loaded.reading.checks.find((c) => c.swap.id === swap)?.wiring ?? [];
+      return wirings.some((w) => w.feeds.some((f) => f.does === does) || w.undecided.includes(does))
+        ? null
+        : 'no-feed-wanted';
+    }
+    case 'bench-read': {
+      const { position, lamp, step } = event.body;
+      const wirings = loaded.reading.checks.flatMap((c) => c.wiring);
+      const here = wirings.find((w) => w.position === position && w.lamp.id === lamp);
+      return here?.bench.some((l) => l.step.id === step) ? null : 'no-such-bench-step';
+    }
     case 'item-closed':
       return closingRefusal(actor, loaded.reading.items, event.body);
     case 'void':

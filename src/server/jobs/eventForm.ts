@@ -1,7 +1,17 @@
 import * as yup from 'yup';
-import { AS_FOUND, type AnyEvent, EVENT_VERSION, type EventType, ITEM_ORIGINS, STAGES } from '@/core/job';
+import {
+  AS_FOUND,
+  type AnyEvent,
+  EVENT_VERSION,
+  type EventType,
+  ITEM_ORIGINS,
+  LOOKED,
+  PLUG_CHECKS,
+  STAGES,
+} from '@/core/job';
 import { WISHES } from '@/core/fitment';
-import { FACT_SOURCES } from '@/core/vehicle';
+import { FEED_SCHOOLS } from '@/core/light';
+import { FACT_SOURCES, LAMP_FUNCTIONS, LIGHT_COLOURS } from '@/core/vehicle';
 
 const id = () => yup.string().strict().required().min(1).max(120);
 const words = () => yup.string().strict().trim().required().max(2000);
@@ -63,6 +73,35 @@ const BODIES = {
     item: yup.string().strict().required().max(1000),
     how: yup.string().strict().oneOf(['done', 'handed-over']).required(),
     words: words(),
+  }),
+  'plug-recorded': form({
+    position: id(),
+    plug: id(),
+    checks: form(
+      Object.fromEntries(PLUG_CHECKS.map((c) => [c, yup.string().strict().oneOf(LOOKED).required()])),
+    ),
+    basis: basis(),
+  }),
+  'feed-chosen': form({
+    swap: id(),
+    does: yup.string().strict().oneOf(LAMP_FUNCTIONS).required(),
+    school: yup.string().strict().oneOf(FEED_SCHOOLS).required(),
+    words: words(),
+    basis: basis(),
+  }),
+  'bench-read': form({
+    position: id(),
+    lamp: id(),
+    step: id(),
+    reading: form({
+      currentA: yup.number().strict().min(0).max(100).required(),
+      seen: yup
+        .string()
+        .strict()
+        .oneOf([...LIGHT_COLOURS, 'dark', 'other-function'])
+        .required(),
+    }),
+    basis: basis(),
   }),
   void: form({ target: id() }),
 } as const satisfies Partial<Record<EventType, yup.AnyObjectSchema>>;

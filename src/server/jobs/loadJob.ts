@@ -1,5 +1,6 @@
 import { and, desc, eq, inArray, ne } from 'drizzle-orm';
 import { type AnyStoredEvent, type JobReading, readJob, type RowRef, type VehicleRecord } from '@/core/job';
+import type { ConnectorHalf } from '@/core/harness';
 import type { Family, Part, Profile } from '@/core/shelf';
 import { comparePositions, factRegistry, type FactRegistry, positionKey } from '@/core/vehicle';
 import type { Database, Transaction } from '../db/connection';
@@ -18,6 +19,7 @@ export interface LoadedJob {
   readonly registry: FactRegistry;
   readonly profiles: readonly Profile[];
   readonly parts: readonly Revised<'part'>[];
+  readonly connectors: readonly ConnectorHalf[];
   /** Pinned part rows, for the frozen document. */
   readonly pinnedPart: (id: string, rev: number) => Part | undefined;
   readonly pinnedLamp: (id: string, rev: number) => Revised<'lamp'>['body'] | undefined;
@@ -85,6 +87,7 @@ export async function loadJobs(
   const registry = factRegistry((await shelfRows(db, shopId, 'fact-key')).map((r) => r.body));
   const profiles = (await shelfRows(db, shopId, 'profile')).map((r) => r.body);
   const parts = await shelfRows(db, shopId, 'part');
+  const connectors = (await shelfRows(db, shopId, 'connector')).map((r) => r.body);
   const pinned = await loadPinned(db, shopId, own);
   const names = await namesOf(db, [...own, ...others.map((o) => o.event)]);
   return rows.flatMap((row) => {
@@ -107,6 +110,7 @@ export async function loadJobs(
       registry,
       profiles,
       parts: parts.map((p) => p.body),
+      connectors,
       pinned,
     });
     const positions = family.places
@@ -124,6 +128,7 @@ export async function loadJobs(
         registry,
         profiles,
         parts,
+        connectors,
         pinnedPart: (id, rev) => pinned.part({ id, rev }),
         pinnedLamp: (id, rev) => pinned.lamp({ id, rev }),
         names,

@@ -45,7 +45,7 @@ export const catalogueRow = pgTable(
     check('catalogue_row_rev', sql`${t.rev} >= 1`),
     check(
       'catalogue_row_kind',
-      sql`${t.kind} in ('fact-key', 'profile', 'part', 'lamp', 'family', 'application')`,
+      sql`${t.kind} in ('fact-key', 'profile', 'part', 'connector', 'lamp', 'family', 'application')`,
     ),
     check('catalogue_row_body_id', sql`${t.body} ->> 'id' = ${t.id}`),
     index('catalogue_row_families')

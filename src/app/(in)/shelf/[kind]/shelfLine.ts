@@ -1,4 +1,5 @@
 import type { Application, Family, Lamp, Part, Profile, ShelfKind } from '@/core/shelf';
+import type { ConnectorHalf } from '@/core/harness';
 import type { FactKey } from '@/core/vehicle';
 import type { ShelfLine } from '@/features/shelf/ShelfList';
 import type { Words } from '@/words';
@@ -39,6 +40,18 @@ export function shelfLine(kind: ShelfKind, row: { rev: number; body: unknown }, 
     case 'part': {
       const p = row.body as Part;
       return line(p.id, prose(p.name), p.partNumber);
+    }
+    case 'connector': {
+      const c = row.body as ConnectorHalf;
+      return line(
+        c.id,
+        c.family,
+        t('shelf.connector-detail', {
+          half: tCode(`half.${c.half}`),
+          cavities: c.cavities.length,
+          latch: tCode(`latch.${c.latch}`),
+        }),
+      );
     }
     case 'profile': {
       const p = row.body as Profile;

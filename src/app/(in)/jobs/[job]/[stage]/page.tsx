@@ -3,6 +3,9 @@ import { BUILT_STAGES, isStage } from '@/core/job';
 import { ArriveStage } from '@/features/arrive/ArriveStage';
 import { FitStage } from '@/features/fit/FitStage';
 import { JobScreen } from '@/features/job/JobScreen';
+import { BenchStage } from '@/features/bench/BenchStage';
+import { LightStage } from '@/features/light/LightStage';
+import { WireStage } from '@/features/wire/WireStage';
 import { ReleaseStage } from '@/features/release/ReleaseStage';
 import { may } from '@/server/access';
 import { database } from '@/server/db/connection';
@@ -34,6 +37,11 @@ export default async function Page({ params }: Props) {
     <JobScreen view={viewOf(job)} stage={stage} rights={rights} acts={acts}>
       {stage === 'arrive' && <ArriveStage />}
       {stage === 'fit' && <FitStage data={await fitData(database(), actor.shopId, job)} />}
+      {stage === 'wire' && (
+        <WireStage data={{ connectors: Object.fromEntries(job.connectors.map((c) => [c.id, c])) }} />
+      )}
+      {stage === 'light' && <LightStage />}
+      {stage === 'bench' && <BenchStage />}
       {stage === 'release' && <ReleaseStage />}
     </JobScreen>
   );

@@ -1,0 +1,201 @@
+/** Measures the speed bars of the core and of a job page. Instances are seeded by their numbers, nothing is random. */
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { performance } from 'node:perf_hooks';
+import { asc } from 'drizzle-orm';
+import { indexShelf, shortlist } from '@/core/fitment';
+import { type ConnectorHalf, type LampPlug, pinMap, type VehiclePlug } from '@/core/harness';
+import { type AnyStoredEvent, foldJob } from '@/core/job';
+import type { Shelf } from '@/core/shelf';
+import { factRegistry } from '@/core/vehicle';
+import { job } from '@/server/db/schema';
+import { startApp } from '../e2e/support/app';
+import { signInTo } from '../e2e/support/session';
+
+interface Row {
+  readonly what: string;
+  readonly size: string;
+  readonly runs: number;
+  readonly medianMs: number;
+  readonly worstMs: number;
+}
+const rows: Row[] = [];
+
+async function measure(what: string, size: string, runs: number, work: () => unknown): Promise<void> {
+  await work();
+  const times: number[] = [];
+  for (let i = 0; i < runs; i += 1) {
+    const began = performance.now();
+    await work();
+    times.push(performance.now() - began);
+  }
+  times.sort((a, b) => a - b);
+  const round = (ms: number) => Math.round(ms * 100) / 100;
+  rows.push({
+    what,
+    size,
+    runs,
+    medianMs: round(times[Math.floor(runs / 2)] ?? 0),
+    worstMs: round(times.at(-1) ?? 0),
+  });
+}
+
+/** A long job: facts, looks, readings and undos in turn. */
+function longJob(count: number): readonly AnyStoredEvent[] {
+  return Array.from({ length: count }, (_, i) => {
+    const at = new Date(Date.UTC(2026, 0, 1) + i * 1000).toISOString();
+    const base = {
+      id: `e${String(i).padStart(6, '0')}`,
+      job: 'j',
+      v: 1,
+      at,
+      device: 'd',
+      deviceSeq: i,
+      user: 'u',
+      seq: i,
+      receivedAt: at,
+    };
+    const position = `marker.side.left.${i % 40}`;
+    if (i % 10 === 9)
+      return { ...base, type: 'void', body: { target: `e${String(i - 5).padStart(6, '0')}` } };
+    if (i % 2 === 0) return { ...base, type: 'as-found', body: { position, found: ['sound'], basis: null } };
+    return {
+      ...base,
+      type: 'bench-read',
+      body: {
+        position,
+        lamp: 'l',
+        step: `main/${i % 24}`,
+        reading: { currentA: 0.5, seen: 'amber' },
+        basis: null,
+      },
+    };
+  }) as unknown as readonly AnyStoredEvent[];
+}
+
+/** A plug of so many cavities, each with a turn or stop circuit of its own; the lamp's in reverse order through an adapter. */
+function wideMap(cavities: number) {
+  const half = (id: 'vehicle' | 'lamp'): ConnectorHalf => ({
+    id,
+    family: id,
+    half: id,
+    rows: 2,
+    columns: cavities / 2,
+    cavities: Array.from({ length: cavities }, (_, i) => ({
+      number: String(i + 1),
+      row: 1 + (i % 2),
+      column: 1 + (i >> 1),
+    })),
+    latch: 'top',
+    locks: ['latch'],
+    sealed: true,
+    keyed: true,
+  });
+  const halves = { vehicle: half('vehicle'), lamp: half('lamp') };
+  const turn = (i: number) => i % 2 === 0;
+  const plug: VehiclePlug = {
+    id: 'v',
+    position: { role: 'tail', side: 'left', end: 'rear' },
+    connector: 'vehicle',
+    cavities: halves.vehicle.cavities.map((c, i) => ({
+      cavity: c.number,
+      circuit: i === 0 ? 'ground' : turn(i) ? 'turn' : 'stop',
+    })),
+  };
+  const lamp: LampPlug = {
+    id: 'l',
+    connector: 'lamp',
+    inputs: halves.lamp.cavities.map((c, i) => {
+      const from = cavities - 1 - i;
+      return {
+        cavity: c.number,
+        does: from === 0 ? 'ground' : turn(from) ? 'turn' : 'stop',
+        currentA: from === 0 ? 0 : 0.1,
+        polar: true,
+        takesPulsed: false,
+      };
+    }),
+  };
+  const cases = { turn: 'hazard | lock-flash | (key=on & left)', stop: 'brake' };
+  return () =>
+    pinMap({
+      side: 'left',
+      systemV: 12,
+      vehiclePlugs: [plug],
+      lampPlugs: [lamp],
+      lampMinV: 9,
+      lampMaxV: 16,
+      connector: (id) => halves[id as 'vehicle' | 'lamp'],
+      circuit: (id) => ({
+        id,
+        cases: [
+          {
+            when: cases[id as 'turn' | 'stop'],
+            level: id === 'turn' ? { kind: 'flashing', side: 'left' } : { kind: 'on' },
+          },
+        ],
+        switched: 'supply',
+        minV: 9,
+        maxV: 16,
+        fuseA: 30,
+        steadyA: 0,
+        monitoring: { kind: 'none' },
+      }),
+      adapters: [
+        {
+          part: 'a',
+          adapter: {
+            vehicleFamily: 'vehicle',
+            lampFamily: 'lamp',
+            map: plug.cavities.map((c, i) => ({ from: c.cavity, to: String(cavities - i) })),
+          },
+        },
+      ],
+    });
+}
+
+const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
+const events = longJob(2000);
+await measure('fold of a job', '2 000 events', 30, () => foldJob(events));
+await measure('pin map through an adapter', '24 cavities', 30, wideMap(24));
+
+const registry = factRegistry(shelf.factKeys);
+const index = indexShelf(shelf);
+const packet = index.families.get('orrel-packet');
+const known = new Map<string, string | number>([
+  ['market@vehicle', 'ECE'],
+  ['model-year@vehicle', 2021],
+]);
+if (packet)
+  await measure('shortlist, few facts known', `${shelf.applications.length} applications`, 30, () =>
+    shortlist(
+      shelf.applications,
+      packet,
+      ['headlamp.front.left', 'headlamp.front.right'],
+      index.lamps,
+      ['drl'],
+      { known, registry, profiles: shelf.profiles, parts: new Map() },
+    ),
+  );
+
+const app = await startApp();
+try {
+  const session = await signInTo(app, 'ines');
+  const ids = (await app.db.select({ id: job.id }).from(job).orderBy(asc(job.number))).map((r) => r.id);
+  for (const stage of ['arrive', 'fit', 'wire', 'light', 'bench', 'release'])
+    await measure(
+      `server time of a job's page, ${stage}`,
+      `${ids.length} jobs in the database`,
+      15,
+      async () => (await session.get(`/jobs/${ids[6]}/${stage}`)).text(),
+    );
+  await measure("server time of the jobs' page", `${ids.length} jobs in the database`, 15, async () =>
+    (await session.get('/')).text(),
+  );
+} finally {
+  await app.stop();
+}
+
+mkdirSync('.local', { recursive: true });
+writeFileSync('.local/bench.json', JSON.stringify({ node: process.version, rows }, null, 2));
+console.log(['what', 'size', 'runs', 'median ms', 'worst ms'].join(' | '));
+for (const r of rows) console.log([r.what, r.size, r.runs, r.medianMs, r.worstMs].join(' | '));

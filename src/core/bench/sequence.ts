@@ -1,0 +1,71 @@
+import type { LampInput } from '../harness';
+import type { Lamp } from '../shelf/types';
+import type { LampFunction, LightColour } from '../vehicle';
+
+/** Test voltage of each system, V. Source: UN R148 and R149, test voltage of LED modules: 13.5 V and 28.0 V. */
+export const TEST_V = { 12: 13.5, 24: 28 } as const;
+
+/** Share by which a reading may lie off the listed current. Setting. */
+export const CURRENT_TOLERANCE = 0.15;
+/** What a hand-held ammeter cannot tell from nothing, A. Setting. */
+export const FLOOR_A = 0.02;
+
+/** One step of proving a lamp on the bench: feed this cavity, ground that one, look and read. */
+export interface BenchStep {
+  /** `plug/cavity`; identity of the step. */
+  readonly id: string;
+  readonly plug: string;
+  readonly feed: string;
+  readonly ground: string | null;
+  readonly does: LampFunction;
+  readonly colour: LightColour | null;
+  readonly voltageV: number;
+  readonly expectedA: number;
+  readonly lowA: number;
+  readonly highA: number;
+  /** Reversed, a polar lamp stays dark; one that is not polar lights both ways. */
+  readonly polar: boolean;
+}
+
+/**
+ * The bench sequence of a lamp: its inputs by plug and cavity, the one that lights least first, so that a dead ground
+ * shows before the lamp draws its full current. Empty where the shelf knows no plug of the lamp.
+ */
+export function benchSequence(
+  lamp: Pick<Lamp, 'plugs' | 'functions'>,
+  systemV: 12 | 24,
+): readonly BenchStep[] {
+  const steps = (lamp.plugs ?? []).flatMap((plug) => {
+    const ground = plug.inputs.find((i) => i.does === 'ground')?.cavity ?? null;
+    return plug.inputs.flatMap((i) => (isFunction(i) ? [stepOf(plug.id, ground, i, lamp, systemV)] : []));
+  });
+  return steps.sort((a, b) => a.expectedA - b.expectedA || (a.id < b.id ? -1 : 1));
+}
+
+const isFunction = (i: LampInput): i is LampInput & { does: LampFunction } =>
+  i.does !== 'ground' && i.does !== 'mode';
+
+function stepOf(
+  plug: string,
+  ground: string | null,
+  i: LampInput & { does: LampFunction },
+  lamp: Pick<Lamp, 'functions'>,
+  systemV: 12 | 24,
+): BenchStep {
+  const band = Math.max(i.currentA * CURRENT_TOLERANCE, FLOOR_A);
+  return {
+    id: `${plug}/${i.cavity}`,
+    plug,
+    feed: i.cavity,
+    ground,
+    does: i.does,
+    colour: lamp.functions.find((f) => f.does === i.does)?.colour ?? null,
+    voltageV: TEST_V[systemV],
+    expectedA: i.currentA,
+    lowA: toMilli(i.currentA - band),
+    highA: toMilli(i.currentA + band),
+    polar: i.polar,
+  };
+}
+
+const toMilli = (a: number) => Math.round(a * 1000) / 1000;

@@ -1,0 +1,121 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { brightness, differences, type LevelCase, levelOf } from './circuit';
+import { ALL_OFF, CONTROL_NAMES, CONTROLS, type ControlState } from './controls';
+import { expressionOf, holds, parseExpression } from './expression';
+import { neededLevels } from './needs';
+import { isPossible, possibleStates, withControl } from './states';
+
+const state = (more: Partial<Record<keyof ControlState, string>>): ControlState => ({ ...ALL_OFF, ...more });
+const ON = { kind: 'on' } as const;
+
+describe('an expression', () => {
+  it('binds ! before & before |', () => {
+    const e = expressionOf('hazard | key=on & !left');
+    expect(holds(e, state({ key: 'on' }))).toBe(true);
+    expect(holds(e, state({ key: 'on', left: 'yes' }))).toBe(false);
+    expect(holds(e, state({ hazard: 'yes', left: 'yes' }))).toBe(true);
+    expect(holds(expressionOf('(hazard | key=on) & lights!=off'), state({ hazard: 'yes' }))).toBe(false);
+  });
+
+  it.each([
+    ['key=on & lamp', 9, 'expression-control'],
+    ['key=sideways', 4, 'expression-value'],
+    ['key', 3, 'expression-value'],
+    ['(high', 5, 'expression-bracket'],
+    ['high low', 5, 'expression-control'],
+    ['high brake', 5, 'expression-rest'],
+    ['high & %', 7, 'expression-sign'],
+    ['', 0, 'expression-control'],
+  ])('%j is refused at %i: %s', (text, at, code) => {
+    const parsed = parseExpression(text);
+    if (code === 'expression-control' && text === 'high low')
+      return expect(parsed).toMatchObject({ kind: 'fault', at: 5 });
+    expect(parsed).toMatchObject({ kind: 'fault', at, reason: { code } });
+  });
+});
+
+describe('possible states', () => {
+  it('running needs the key; high beam needs low beam; left and right exclude each other', () => {
+    expect(possibleStates(['running', 'key']).map((s) => `${s.key} ${s.running}`)).toEqual([
+      'off no',
+      'accessory no',
+      'on no',
+      'on yes',
+    ]);
+    expect(possibleStates(['running']).map((s) => s.running)).toEqual(['no', 'yes']);
+    expect(possibleStates(['left', 'right'])).toHaveLength(3);
+    expect(possibleStates(['lights', 'high'])).toHaveLength(4);
+  });
+
+  it('throwing any switch from any possible state leads to a possible one', () => {
+    const control = fc.constantFrom(...CONTROL_NAMES);
+    fc.assert(
+      fc.property(fc.array(fc.tuple(control, fc.nat()), { maxLength: 12 }), (moves) => {
+        const end = moves.reduce(
+          (s, [c, n]) => withControl(s, c, CONTROLS[c][n % CONTROLS[c].length] ?? ''),
+          ALL_OFF,
+        );
+        expect(isPossible(end)).toBe(true);
+      }),
+    );
+  });
+});
+
+describe('a circuit', () => {
+  const tailStop: readonly LevelCase[] = [
+    { when: 'brake', level: ON },
+    { when: 'lights!=off', level: { kind: 'pulsed', duty: 0.2 } },
+  ];
+  const stopTurn: readonly LevelCase[] = [
+    { when: 'hazard | key=on & left', level: { kind: 'flashing', side: 'left' } },
+    { when: 'brake', level: ON },
+  ];
+  const drl: readonly LevelCase[] = [
+    { when: 'running & lights=off', level: ON },
+    { when: 'running', level: { kind: 'pulsed', duty: 0.5 } },
+  ];
+
+  it('tail and stop on one wire: full with the brake, a fifth with the lights', () => {
+    expect(levelOf(tailStop, state({ brake: 'yes', lights: 'low' }))).toEqual(ON);
+    expect(brightness(levelOf(tailStop, state({ lights: 'position' })), true)).toBe(0.2);
+    expect(levelOf(tailStop, ALL_OFF)).toEqual({ kind: 'off' });
+  });
+
+  it('stop and turn combined: the turn signal wins over the brake', () => {
+    const level = levelOf(stopTurn, state({ key: 'on', left: 'yes', brake: 'yes' }));
+    expect(level).toEqual({ kind: 'flashing', side: 'left' });
+    expect([brightness(level, true), brightness(level, false)]).toEqual([1, 0]);
+    expect(levelOf(stopTurn, state({ brake: 'yes' }))).toEqual(ON);
+  });
+
+  it('a DRL that drops to half', () => {
+    expect(brightness(levelOf(drl, state({ key: 'on', running: 'yes', lights: 'low' })), true)).toBe(0.5);
+  });
+
+  it('says in which states it does not suit', () => {
+    const turn = neededLevels('turn', 'left') ?? [];
+    expect(differences(turn, turn)).toEqual([]);
+    const found = differences(stopTurn, turn);
+    expect(found.some((d) => d.state.brake === 'yes' && d.has.kind === 'on' && d.needs.kind === 'off')).toBe(
+      true,
+    );
+    // A circuit that is live with the key is no DRL feed: it stays on when the lights go on.
+    const ignition: readonly LevelCase[] = [{ when: 'key=on', level: ON }];
+    const drlNeed = neededLevels('drl', 'left') ?? [];
+    expect(differences(ignition, drlNeed).map((d) => `${d.state.running} ${d.state.lights}`)).toEqual([
+      'no off',
+      'no position',
+      'no low',
+      'yes position',
+      'yes low',
+    ]);
+  });
+
+  it('a pulsed feed suits only an input that takes it', () => {
+    const pulsed: readonly LevelCase[] = [{ when: 'lights!=off', level: { kind: 'pulsed', duty: 0.8 } }];
+    const need = neededLevels('position', 'left') ?? [];
+    expect(differences(pulsed, need)).toHaveLength(2);
+    expect(differences(pulsed, need, true)).toEqual([]);
+  });
+});

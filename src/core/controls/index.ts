@@ -1,0 +1,5 @@
+export * from './controls';
+export * from './expression';
+export * from './states';
+export * from './circuit';
+export * from './needs';

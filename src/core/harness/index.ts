@@ -1,0 +1,3 @@
+export * from './types';
+export * from './face';
+export * from './pinMap';

@@ -1,0 +1,143 @@
+import type { SwapPlan } from '../fitment';
+import { bindAt } from '../fitment/condition';
+import { certainty } from '../fitment/functionRows';
+import type { Known } from '../fitment';
+import { type BenchReading, benchSequence, type BenchStep, type BenchVerdict, judgeReading } from '../bench';
+import type { ConnectorHalf, PinMap, VehiclePlug } from '../harness';
+import { pinMap } from '../harness';
+import { type FittedLamp, judgeLight, type LightFinding } from '../light';
+import type { Family, Lamp, Part, Profile } from '../shelf/types';
+import { type FactRegistry, type LampFunction, type PositionKey, positionKey } from '../vehicle';
+import type { JobRecord, SwapRecord } from './fold';
+
+/** How the chosen lamp of one position meets the vehicle there. */
+export interface PositionWiring {
+  readonly position: PositionKey;
+  readonly lamp: Lamp;
+  /** `unmapped`: the shelf has no harness for this line or lamp. `plug-unknown`: it has several, and nobody has looked. */
+  readonly state: 'mapped' | 'plug-unknown' | 'unmapped';
+  readonly vehiclePlugs: readonly VehiclePlug[];
+  readonly map: PinMap | null;
+  /** Extra feeds that have been decided. */
+  readonly feeds: FittedLamp['feeds'];
+  /** Functions that want an extra feed and have none yet. */
+  readonly undecided: readonly LampFunction[];
+  readonly light: readonly LightFinding[];
+  readonly bench: readonly BenchLine[];
+}
+
+/** A bench step with what was last read there. */
+export interface BenchLine {
+  readonly step: BenchStep;
+  readonly read: {
+    readonly event: string;
+    readonly by: string;
+    readonly reading: BenchReading;
+    readonly verdict: BenchVerdict;
+  } | null;
+}
+
+export interface WiringSources {
+  readonly family: Family;
+  readonly registry: FactRegistry;
+  readonly known: Known;
+  readonly profiles: readonly Profile[];
+  readonly parts: readonly Part[];
+  readonly connectors: readonly ConnectorHalf[];
+}
+
+/** Works out the wiring and the light of every position of a planned swap. */
+export function swapWiring(
+  swap: SwapRecord,
+  plan: SwapPlan,
+  record: JobRecord,
+  s: WiringSources,
+): readonly PositionWiring[] {
+  const halves = new Map(s.connectors.map((c) => [c.id, c]));
+  const circuits = new Map((s.family.circuits ?? []).map((c) => [c.id, c]));
+  const volts = s.known.get('system-voltage@vehicle');
+  const profile = s.profiles.find((p) => p.id === s.known.get('market@vehicle'));
+  return plan.places.map(({ place, lamp }) => {
+    const position = positionKey(place.position);
+    const { plugs, unknown } = plugsAt(position, s);
+    const state = unknown ? 'plug-unknown' : plugs.length === 0 || !lamp.plugs ? 'unmapped' : 'mapped';
+    const base = {
+      position,
+      lamp,
+      state,
+      vehiclePlugs: plugs,
+      bench: benchLines(position, lamp, volts === '24' ? 24 : 12, record),
+    } as const;
+    if (state !== 'mapped') return { ...base, map: null, feeds: [], undecided: [], light: [] };
+    const map = pinMap({
+      side: place.position.side,
+      systemV: volts === '12' ? 12 : volts === '24' ? 24 : null,
+      vehiclePlugs: plugs,
+      lampPlugs: lamp.plugs ?? [],
+      lampMinV: lamp.workingMinV,
+      lampMaxV: lamp.workingMaxV,
+      connector: (id) => halves.get(id),
+      circuit: (id) => circuits.get(id),
+      adapters: s.parts.flatMap((p) => (p.adapter ? [{ part: p.id, adapter: p.adapter }] : [])),
+    });
+    const wanting = map.inputs.flatMap((i) =>
+      i.verdict === 'extra-feed' ? [i.input.does as LampFunction] : [],
+    );
+    const feeds = wanting.flatMap((does) => {
+      const decided = record.feeds.get(`${swap.id}/${does}`)?.event.body;
+      return decided ? [{ does, school: decided.school }] : [];
+    });
+    const undecided = wanting.filter((d) => !feeds.some((f) => f.does === d));
+    const fitted: FittedLamp = {
+      lamp,
+      side: place.position.side,
+      inputs: map.inputs,
+      circuit: (id) => circuits.get(id),
+      feeds,
+    };
+    return { ...base, map, feeds, undecided, light: judgeLight(fitted, profile?.light ?? []) };
+  });
+}
+
+function benchLines(
+  position: PositionKey,
+  lamp: Lamp,
+  systemV: 12 | 24,
+  record: JobRecord,
+): readonly BenchLine[] {
+  return benchSequence(lamp, systemV).map((step) => {
+    const e = record.bench.get(`${position}/${lamp.id}/${step.id}`)?.event;
+    return {
+      step,
+      read: e
+        ? { event: e.id, by: e.user, reading: e.body.reading, verdict: judgeReading(step, e.body.reading) }
+        : null,
+    };
+  });
+}
+
+/** The plugs that this vehicle has at a position, as far as the facts tell. */
+function plugsAt(
+  position: PositionKey,
+  s: WiringSources,
+): { plugs: readonly VehiclePlug[]; unknown: boolean } {
+  const judged = (s.family.plugs ?? [])
+    .filter((p) => positionKey(p.position) === position)
+    .map((plug) => ({
+      plug,
+      is: plug.when
+        ? certainty(bindAt(plug.when, position, s.registry), s.known, s.registry)
+        : ('yes' as const),
+    }));
+  return {
+    plugs: judged.filter((j) => j.is === 'yes').map((j) => j.plug),
+    unknown: judged.some((j) => j.is === 'unknown'),
+  };
+}
+
+/** Conflicts that somebody has to settle; the others are notes beside the map. */
+const NOTES = new Set(['plug-reversible', 'plug-left-over', 'need-open']);
+
+export function seriousConflicts(w: PositionWiring) {
+  return (w.map?.conflicts ?? []).filter((c) => !NOTES.has(c.code));
+}

@@ -1,0 +1,63 @@
+import { type Circuit, type ControlState, type Level, levelOf, neededLevels } from '../controls';
+import type { MappedInput } from '../harness';
+import type { Lamp } from '../shelf/types';
+import { FEED_LIVE, type FeedSchool } from './feed';
+import type { LampFunction, Side } from '../vehicle';
+
+const OFF: Level = { kind: 'off' };
+
+/** Functions that have no input of their own and are lit with another inside the lamp. */
+const FOLLOWS: Partial<Record<LampFunction, LampFunction>> = {
+  'side-marker': 'position',
+  'licence-plate': 'tail',
+  clearance: 'tail',
+  identification: 'tail',
+};
+
+export interface FittedLamp {
+  readonly lamp: Pick<Lamp, 'functions' | 'behaviour'>;
+  readonly side: Side;
+  readonly inputs: readonly MappedInput[];
+  readonly circuit: (id: string) => Circuit | undefined;
+  /** Extra feeds that were decided, each taken to be live as its school usually is. */
+  readonly feeds: readonly { readonly does: LampFunction; readonly school: FeedSchool }[];
+}
+
+/**
+ * What every function of a fitted lamp does in a state: the level of the circuit that reaches its input, as the lamp's
+ * own behaviour changes it. An input that nothing feeds stays dark. This is what to *expect*; a profile judges it.
+ */
+export function expectedLevels(fitted: FittedLamp, state: ControlState): ReadonlyMap<LampFunction, Level> {
+  const levels = new Map<LampFunction, Level>();
+  for (const { input, verdict, from } of fitted.inputs) {
+    if (input.does === 'ground' || input.does === 'mode') continue;
+    const row =
+      from && (verdict === 'direct' || verdict === 'through-adapter')
+        ? fitted.circuit(from.circuit)
+        : undefined;
+    const school = fitted.feeds.find((f) => f.does === input.does)?.school;
+    const cases = row ? row.cases : school ? FEED_LIVE[school] : [];
+    const feed = levelOf(cases, state);
+    levels.set(input.does, feed.kind === 'off' ? OFF : (ownLevel(fitted.lamp, input.does, state) ?? feed));
+  }
+  for (const { does } of fitted.lamp.functions) {
+    if (levels.has(does as LampFunction)) continue;
+    const leader = FOLLOWS[does as LampFunction];
+    levels.set(does as LampFunction, (leader && levels.get(leader)) ?? OFF);
+  }
+  return levels;
+}
+
+function ownLevel(lamp: FittedLamp['lamp'], does: LampFunction, state: ControlState): Level | null {
+  const cases = lamp.behaviour?.find((b) => b.does === does)?.cases;
+  if (!cases) return null;
+  // A marker that no case can give tells "no case holds" from "a case says off".
+  const found = levelOf([...cases, { when: 'always', level: { kind: 'data' } }], state);
+  return found.kind === 'data' ? null : found;
+}
+
+/** What a factory lamp is taken to do: what its functions need. */
+export function factoryLevel(does: LampFunction, side: Side, state: ControlState): Level {
+  const needs = neededLevels(does, side);
+  return needs ? levelOf(needs, state) : OFF;
+}

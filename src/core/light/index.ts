@@ -1,0 +1,3 @@
+export * from './expected';
+export * from './feed';
+export * from './judgeLight';

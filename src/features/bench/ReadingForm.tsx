@@ -1,0 +1,100 @@
+'use client';
+import { type FormEvent, useState } from 'react';
+import type { BenchReading } from '@/core/bench';
+import type { BenchLine, PositionWiring } from '@/core/job';
+import { readCurrent } from '@/core/quantity';
+import { LIGHT_COLOURS } from '@/core/vehicle';
+import { BUTTON, FIELD } from '@/ui/classes';
+import { useJob } from '../job/JobContext';
+
+/** What to connect, what to expect, and the reading. */
+export function ReadingForm({
+  wiring,
+  line,
+  onSaved,
+}: {
+  wiring: PositionWiring;
+  line: BenchLine;
+  onSaved: () => void;
+}) {
+  const { words, say, sender } = useJob();
+  const { t, tCode, locale } = words;
+  const { step } = line;
+  const [amps, setAmps] = useState('');
+  const [seen, setSeen] = useState<BenchReading['seen'] | ''>('');
+  const [fault, setFault] = useState<string | null>(null);
+  const decimal = new Intl.NumberFormat(locale).format(0.5).includes(',') ? ',' : '.';
+
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const read = readCurrent(amps, decimal);
+    if (read.kind === 'fault') return setFault(say.reason(read.reason).text);
+    if (seen === '') return setFault(t('bench.seen-wanted'));
+    setFault(null);
+    const body = {
+      position: wiring.position,
+      lamp: wiring.lamp.id,
+      step: step.id,
+      reading: { currentA: read.currentA, seen },
+      basis: line.read?.event ?? null,
+    };
+    if (await sender.send('bench-read', body)) onSaved();
+  };
+  return (
+    <form onSubmit={submit} noValidate className="grid gap-3" data-step={step.id}>
+      <p className="text-lg">
+        {t('bench.connect', {
+          feed: step.feed,
+          ground: step.ground ?? '–',
+          voltage: say.number(step.voltageV),
+        })}
+        <span className="block text-base text-soft">
+          {t('bench.expect', {
+            does: say.does(step.does),
+            colour: step.colour ? tCode(`colour.${step.colour}`) : '',
+            a: say.number(step.expectedA),
+            low: say.number(step.lowA),
+            high: say.number(step.highA),
+          })}
+        </span>
+      </p>
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="grid gap-1 text-sm font-semibold">
+          {t('bench.current')}
+          <input
+            className={`${FIELD} w-28 font-mono`}
+            inputMode="decimal"
+            value={amps}
+            onChange={(e) => setAmps(e.target.value)}
+            autoComplete="off"
+            aria-invalid={fault !== null}
+          />
+        </label>
+        <label className="grid gap-1 text-sm font-semibold">
+          {t('bench.seen')}
+          <select
+            className={FIELD}
+            value={seen}
+            onChange={(e) => setSeen(e.target.value as BenchReading['seen'])}
+            aria-invalid={fault !== null && seen === ''}
+          >
+            <option value="">{t('facts.choose')}</option>
+            {LIGHT_COLOURS.map((c) => (
+              <option key={c} value={c}>
+                {tCode(`colour.${c}`)}
+              </option>
+            ))}
+            <option value="dark">{t('bench.seen-dark')}</option>
+            <option value="other-function">{t('bench.seen-other')}</option>
+          </select>
+        </label>
+        <button type="submit" className={BUTTON.main} disabled={sender.state.kind === 'sending'}>
+          {t('bench.save')}
+        </button>
+      </div>
+      <p role="alert" className="min-h-5 text-sm text-plum">
+        {fault}
+      </p>
+    </form>
+  );
+}

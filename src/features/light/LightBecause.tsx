@@ -1,0 +1,60 @@
+'use client';
+import { FEED_LIVE } from '@/core/light';
+import { Because, type BecauseEntry } from '@/ui/Because';
+import { VerdictMark, WarningMark } from '@/ui/marks';
+import { useJob } from '../job/JobContext';
+
+/** Why a lamp shows what it shows: the circuit behind each function, the lamp's own ways, feeds that are still open. */
+export function LightBecause() {
+  const { view, words, say, swap, focus } = useJob();
+  const { t, tCode } = words;
+  const stage = view.stages.find((s) => s.stage === 'light');
+  const w = swap?.wiring.find((x) => x.position === focus?.key) ?? swap?.wiring[0];
+  const undecided: BecauseEntry[] = (w?.undecided ?? []).map((does) => ({
+    mark: <WarningMark />,
+    text: t('light.because-unfed', { does: say.does(does) }),
+    detail: t('light.because-unfed-detail'),
+  }));
+  const fed: BecauseEntry[] = (w?.map?.inputs ?? []).flatMap((i): BecauseEntry[] => {
+    if (i.input.does === 'ground' || i.input.does === 'mode') return [];
+    const does = say.does(i.input.does);
+    if (i.from && (i.verdict === 'direct' || i.verdict === 'through-adapter'))
+      return [
+        {
+          mark: <VerdictMark verdict={i.verdict === 'direct' ? 'fits' : 'fits-with-parts'} />,
+          text: t('light.because-circuit', { does, circuit: tCode(`circuit.${i.from.circuit}`) }),
+          source: t('light.because-cavity', { from: i.from.cavity, to: i.cavity }),
+        },
+      ];
+    const feed = w?.feeds.find((f) => f.does === i.input.does);
+    if (!feed) return [];
+    const live = FEED_LIVE[feed.school].map((c) => c.when).join(', ');
+    return [
+      {
+        mark: <VerdictMark verdict="fits-with-parts" />,
+        text: t('light.because-feed', { does, school: tCode(`feed.${feed.school}`) }),
+        detail: t('light.because-feed-detail', { live }),
+      },
+    ];
+  });
+  const ways: BecauseEntry[] = (w?.lamp.behaviour ?? []).map((b) => ({
+    mark: <span aria-hidden>–</span>,
+    text: t('light.because-way', { does: say.does(b.does) }),
+    source: b.cases
+      .map(
+        (c) =>
+          `${c.when} → ${c.level.kind === 'pulsed' ? `${Math.round(c.level.duty * 100)} %` : tCode(`level.${c.level.kind}`)}`,
+      )
+      .join(' · '),
+  }));
+  return (
+    <Because
+      title={t('because.title')}
+      about={t('because.stage', { stage: t('stage.light'), state: tCode(`seat.${stage?.state ?? 'open'}`) })}
+      entries={[...undecided, ...fed, ...ways]}
+    >
+      <p className="border-t border-line py-3 text-sm text-soft">{t('light.flasher')}</p>
+      <p className="border-t border-line py-3 text-sm text-soft">{t('caution.advises')}</p>
+    </Because>
+  );
+}

@@ -1,0 +1,84 @@
+'use client';
+import { type FormEvent, useState } from 'react';
+import type { ConnectorHalf, VehiclePlug } from '@/core/harness';
+import { LOOKED, type Looked, PLUG_CHECKS, type PlugCheck, type PositionWiring } from '@/core/job';
+import { BUTTON } from '@/ui/classes';
+import { useJob } from '../job/JobContext';
+
+/** Each plug of the vehicle as it was looked at: mated, locked and right way round are separate facts. */
+export function PlugRecords({
+  wiring,
+  connectors,
+}: {
+  wiring: PositionWiring;
+  connectors: Readonly<Record<string, ConnectorHalf>>;
+}) {
+  return (
+    <>
+      {wiring.vehiclePlugs.map((plug) => (
+        <PlugForm
+          key={`${wiring.position}/${plug.id}`}
+          position={wiring.position}
+          plug={plug}
+          half={connectors[plug.connector]}
+        />
+      ))}
+    </>
+  );
+}
+
+const NOT_LOOKED = Object.fromEntries(PLUG_CHECKS.map((c) => [c, 'not-looked'])) as Record<PlugCheck, Looked>;
+
+function PlugForm({
+  position,
+  plug,
+  half,
+}: {
+  position: string;
+  plug: VehiclePlug;
+  half: ConnectorHalf | undefined;
+}) {
+  const { view, words, sender } = useJob();
+  const { t, tCode } = words;
+  const present = view.plugRecords.find((r) => r.at === `${position}/${plug.id}`);
+  const [checks, setChecks] = useState<Readonly<Record<PlugCheck, Looked>>>(present?.checks ?? NOT_LOOKED);
+  const asked = PLUG_CHECKS.filter(
+    (c) => (c !== 'slide' || half?.locks.includes('slide')) && (c !== 'sealed' || half?.sealed),
+  );
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    void sender.send('plug-recorded', { position, plug: plug.id, checks, basis: present?.event ?? null });
+  };
+  return (
+    <form onSubmit={submit} noValidate data-plug={plug.id} data-recorded={present !== undefined}>
+      <h3 className="text-lg">{t('plug.title', { plug: half?.family ?? plug.id })}</h3>
+      <p className="text-sm text-soft">
+        {present ? t('plug.recorded', { by: view.names[present.by] ?? '' }) : t('plug.about')}
+      </p>
+      <div className="mt-2 grid grid-cols-2 gap-x-8 gap-y-1 xl:grid-cols-3">
+        {asked.map((check) => (
+          <fieldset key={check} className="flex items-center justify-between gap-2 border-b border-line py-1">
+            <legend className="float-left font-semibold">{tCode(`plug-check.${check}`)}</legend>
+            <span className="flex gap-3">
+              {LOOKED.map((l) => (
+                <label key={l} className="flex items-center gap-1 text-sm">
+                  <input
+                    type="radio"
+                    className="accent-petrol"
+                    name={`${position}-${plug.id}-${check}`}
+                    checked={checks[check] === l}
+                    onChange={() => setChecks({ ...checks, [check]: l })}
+                  />
+                  {tCode(`looked.${l}`)}
+                </label>
+              ))}
+            </span>
+          </fieldset>
+        ))}
+      </div>
+      <button type="submit" className={`${BUTTON.main} mt-2`} disabled={sender.state.kind === 'sending'}>
+        {t('plug.save')}
+      </button>
+    </form>
+  );
+}

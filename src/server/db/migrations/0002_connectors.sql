@@ -1,0 +1,2 @@
+ALTER TABLE "catalogue_row" DROP CONSTRAINT "catalogue_row_kind";--> statement-breakpoint
+ALTER TABLE "catalogue_row" ADD CONSTRAINT "catalogue_row_kind" CHECK ("catalogue_row"."kind" in ('fact-key', 'profile', 'part', 'connector', 'lamp', 'family', 'application'));
