@@ -1,7 +1,7 @@
 import { compareText } from '../reason';
 import type { FactRef } from '../vehicle';
-import { leavesOf } from './condition';
-import { evaluate, type Interval, type Known, type Prepared, verdictOf } from './evaluate';
+import { evaluate, type Known, type Prepared, verdictOf } from './evaluate';
+import { DIAGONAL, pairsOf } from './pairs';
 
 /**
  * A subset-minimal set of known facts which alone, all others unknown, give the same settled verdict: dropping
@@ -20,44 +20,40 @@ export function because(p: Prepared, known: Known): readonly FactRef[] {
   return used.filter((ref) => kept.has(ref));
 }
 
-const MAX_NODES = 4000;
+/** Beyond this many combinations of correlated facts a fact is kept rather than dropped. */
+const MAX_COMBINATIONS = 4096;
 
 /**
- * The unknown facts whose value can change the verdict, given all that is known; facts that cannot are left out.
- * Exact, by trying the cells of the other unknown facts; after 4000 trials a fact is kept rather than dropped.
+ * The unknown facts whose value can change the rank, given all that is known; facts that cannot are left out. Exact:
+ * the correlated facts (those at several leaves) are tried cell by cell, and for the rest it is followed through the
+ * tree which pairs of ranks two values of the fact can lead to.
  */
 export function openFacts(p: Prepared, known: Known): readonly FactRef[] {
-  const unknown = [...new Set(leavesOf(p.condition).map((l) => l.ref))]
-    .filter((ref) => !known.has(ref))
-    .sort(compareText);
-  return unknown.filter((ref) =>
-    matters(
-      p,
-      known,
-      ref,
-      unknown.filter((r) => r !== ref),
-      { left: MAX_NODES },
-    ),
-  );
+  const now = evaluate(p, known);
+  if (now.exact && now.lo === now.hi) return [];
+  const unknown = [...p.cells.keys()].filter((ref) => !known.has(ref)).sort(compareText);
+  return unknown.filter((ref) => matters(p, known, ref));
 }
 
-function matters(
-  p: Prepared,
-  known: Known,
-  ref: FactRef,
-  others: readonly FactRef[],
-  budget: { left: number },
-): boolean {
-  budget.left -= 1;
-  if (budget.left < 0) return true;
-  const now = evaluate(p, known);
-  if (now.exact && now.lo === now.hi) return false;
-  const cells = p.cells.get(ref) ?? [];
-  const intervals: Interval[] = cells.map((value) => evaluate(p, new Map(known).set(ref, value)));
-  if (intervals.some((i) => i.lo !== intervals[0]?.lo || i.hi !== intervals[0]?.hi)) return true;
-  const [next, ...rest] = others;
-  if (next === undefined) return false;
-  return (p.cells.get(next) ?? []).some((value) =>
-    matters(p, new Map(known).set(next, value), ref, rest, budget),
-  );
+function matters(p: Prepared, known: Known, ref: FactRef): boolean {
+  const correlated = p.repeated.filter((r) => r !== ref && !known.has(r));
+  const combinations = correlated.reduce((n, r) => n * (p.cells.get(r)?.length ?? 1), 1);
+  if (combinations > MAX_COMBINATIONS) return true;
+  const [first, ...others] = p.cells.get(ref) ?? [];
+  if (first === undefined) return false;
+  const tryAll = (rest: readonly FactRef[], assumed: Known): boolean => {
+    const [next, ...later] = rest;
+    if (next !== undefined)
+      return (p.cells.get(next) ?? []).some((cell) => tryAll(later, new Map(assumed).set(next, cell)));
+    return others.some((other) => {
+      const mask = pairsOf(
+        p.condition,
+        p,
+        new Map(assumed).set(ref, first),
+        new Map(assumed).set(ref, other),
+      );
+      return (mask & ~DIAGONAL) !== 0;
+    });
+  };
+  return tryAll(correlated, known);
 }
