@@ -28,6 +28,7 @@ try {
     ['release', at(2, 'release'), '[data-because]'],
     ['new-job', '/jobs/new', 'form'],
     ['shelf', '/shelf/lamp', 'table'],
+    ['not-found', '/jobs/nothing/arrive', 'main h1'],
     ['sheet-customer', `/jobs/${ids.get(1)}/sheets/customer`, 'main h1'],
     ['sheet-record', `/jobs/${ids.get(1)}/sheets/record`, 'main h1'],
   ];

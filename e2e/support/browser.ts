@@ -24,7 +24,8 @@ const WAIT_MS = 15_000;
 export interface Page {
   readonly driver: WebDriver;
   readonly go: (path: string) => Promise<void>;
-  readonly find: (css: string) => Promise<WebElement>;
+  /** Waits for an element, by default until it can be seen; `there`: that it exists is enough. */
+  readonly find: (css: string, how?: 'there') => Promise<WebElement>;
   /** The first visible element of the given tags whose text or label holds the words. */
   readonly named: (tags: string, words: string) => Promise<WebElement>;
   readonly seeText: (words: string) => Promise<void>;
@@ -67,8 +68,9 @@ export async function openPage(
     mobile: false,
   });
 
-  const find = async (css: string) => {
+  const find = async (css: string, how?: 'there') => {
     const element = await driver.wait(until.elementLocated(By.css(css)), WAIT_MS, `nothing matches ${css}`);
+    if (how === 'there') return element;
     return driver.wait(until.elementIsVisible(element), WAIT_MS, `${css} stays hidden`);
   };
   const named = (tags: string, words: string) =>

@@ -1,0 +1,163 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { checkShelf, suits } from './checkShelf';
+import { nearestName } from './nearestName';
+import type { Shelf } from './types';
+
+type Draft = Record<string, any[]>; // eslint-disable-line @typescript-eslint/no-explicit-any -- broken on purpose
+const text = readFileSync('demo/shelf.json', 'utf8');
+const demo = JSON.parse(text) as Shelf;
+
+/** The faults of the demo shelf after one thing was broken. */
+function broken(change: (shelf: Draft) => void): string[] {
+  const draft = JSON.parse(text) as Draft;
+  change(draft);
+  return checkShelf(draft as unknown as Shelf).map((f) => `${f.path} ${f.reason.code}`);
+}
+const packetAt = demo.families.findIndex((f) => f.id === 'orrel-packet');
+const adapterAt = demo.parts.findIndex((p) => p.adapter !== undefined);
+const braceAt = demo.lamps.findIndex((l) => l.id === 'brace-left');
+
+it('the demo shelf has none', () => expect(checkShelf(demo)).toEqual([]));
+
+describe('each fault is found at its place', () => {
+  it.each<[string, (s: Draft) => void, string[]]>([
+    [
+      'an application of an unknown vehicle line',
+      (s) => s.applications?.[0].families.push('orrel-paket'),
+      ['/applications/0/families/1 no-such-row-near'],
+    ],
+    [
+      'an assumed value that the fact cannot have',
+      (s) => (s.families?.[packetAt].assumes).push({ fact: 'system-voltage', value: '6' }),
+      [`/families/${packetAt}/assumes/3/value value-unsuited`],
+    ],
+    [
+      'an assumed fact that nobody defined',
+      (s) => (s.families?.[packetAt].assumes).push({ fact: 'overal-width', value: 2000 }),
+      [`/families/${packetAt}/assumes/3/fact no-such-fact-near`],
+    ],
+    [
+      'a requirement that hangs on a fact of a position',
+      (s) => (s.profiles![0].requirements[0].when = { op: 'plug-family', id: 'x', family: 'X41' }),
+      ['/profiles/0/requirements/0/when vehicle-facts-only'],
+    ],
+    [
+      'a part that supplies a function and is not there',
+      (s) =>
+        s
+          .applications!.find((a) => a.id === 'packet-race')
+          .supplies[0].parts.push({ part: 'nothing-like-it', quantity: 1, per: 'set' }),
+      [
+        `/applications/${demo.applications.findIndex((a) => a.id === 'packet-race')}/supplies/0/parts/1/part no-such-row`,
+      ],
+    ],
+    [
+      'a circuit whose condition does not parse, with its place',
+      (s) => (s.families![packetAt].circuits[0].cases[0].when = 'key=on & light'),
+      [`/families/${packetAt}/circuits/0/cases/0/when expression-control`],
+    ],
+    [
+      'a cavity that names a circuit which is not there',
+      (s) => (s.families![packetAt].plugs[0].cavities[1].circuit = 'lowbeam'),
+      [`/families/${packetAt}/plugs/0/cavities/1/circuit no-such-circuit`],
+    ],
+    [
+      'a cavity that the connector does not have',
+      (s) => (s.families![packetAt].plugs[0].cavities[1].cavity = '9'),
+      [`/families/${packetAt}/plugs/0 no-such-cavity`],
+    ],
+    [
+      'a cavity that stands twice',
+      (s) => (s.families![packetAt].plugs[0].cavities[1].cavity = '1'),
+      [`/families/${packetAt}/plugs/0 cavity-twice`],
+    ],
+    [
+      'a plug without ground',
+      (s) => (s.families![packetAt].plugs[0].cavities[0].circuit = null),
+      [`/families/${packetAt}/plugs/0/cavities plug-without-ground`],
+    ],
+    [
+      'a plug at a position that the line does not have',
+      (s) => (s.families![packetAt].plugs[0].position.role = 'beacon'),
+      [`/families/${packetAt}/plugs/0/position no-such-position`],
+    ],
+    [
+      'a lamp plug of an unknown connector',
+      (s) => (s.lamps![braceAt].plugs[0].connector = 'X41-M'),
+      [`/lamps/${braceAt}/plugs/0/connector no-such-row-near`],
+    ],
+    [
+      'a lamp whose behaviour does not parse',
+      (s) => (s.lamps![braceAt].behaviour[0].cases[0].when = 'hazard |'),
+      [`/lamps/${braceAt}/behaviour/0/cases/0/when expression-control`],
+    ],
+    [
+      'an adapter that feeds one cavity twice',
+      (s) => (s.parts![adapterAt].adapter.map[1].to = '1'),
+      [`/parts/${adapterAt}/adapter/map/1 cavity-twice`],
+    ],
+    [
+      'a connector whose cavity lies outside it',
+      (s) => (s.connectors![0].cavities[0].column = 9),
+      ['/connectors/0/cavities/0 cavity-outside'],
+    ],
+    [
+      'a rule of light that does not parse',
+      (s) => (s.profiles!.find((p) => p.id === 'ECE').light[0].when = 'lights=dim'),
+      [`/profiles/${demo.profiles.findIndex((p) => p.id === 'ECE')}/light/0/when expression-value`],
+    ],
+  ])('%s', (_, change, expected) => expect(broken(change)).toEqual(expected));
+
+  it('in a row that several others lean on, at each of them', () => {
+    const faults = broken((s) => (s.parts = s.parts!.filter((p) => p.id !== 'adapter-x40')));
+    expect(faults.length).toBeGreaterThan(1);
+    expect(new Set(faults.map((f) => f.split(' ')[1]))).toEqual(new Set(['no-such-row']));
+  });
+});
+
+describe('the nearest name', () => {
+  const names = ['model-year', 'market', 'plug', 'room-behind'];
+  it.each([
+    ['modelyear', 'model-year'],
+    ['markte', 'market'],
+    ['plgu', 'plug'],
+    ['Plug', 'plug'],
+    ['xyz', undefined],
+    ['', undefined],
+  ])('of %j is %s', (wanted, expected) => expect(nearestName(wanted, names)).toBe(expected));
+
+  it('ties go to the first in text order, whatever order they come in', () => {
+    expect(nearestName('x2', ['x3', 'x1'])).toBe('x1');
+    expect(nearestName('x2', ['x1', 'x3'])).toBe('x1');
+  });
+});
+
+describe('a value suits', () => {
+  const number = {
+    id: 'n',
+    subject: 'vehicle',
+    type: { kind: 'number', unit: 'mm', min: 0, max: 10 },
+    sources: [],
+  } as const;
+  const whole = { ...number, type: { ...number.type, whole: true } } as const;
+  const closed = { ...number, type: { kind: 'choice', values: ['a', 'b'] } } as const;
+  const open = { ...number, type: { kind: 'choice', values: ['a'], open: true } } as const;
+  const flag = { ...number, type: { kind: 'yes-no' } } as const;
+  it.each([
+    [number, 0, true],
+    [number, 10, true],
+    [number, 10.1, false],
+    [number, -1, false],
+    [number, NaN, false],
+    [number, '5', false],
+    [whole, 5, true],
+    [whole, 5.5, false],
+    [closed, 'a', true],
+    [closed, 'c', false],
+    [open, 'c', true],
+    [open, '', false],
+    [flag, true, true],
+    [flag, 'true', false],
+  ])('%o with %s: %s', (key, value, expected) => expect(suits(key, value)).toBe(expected));
+});
