@@ -116,7 +116,7 @@ export interface JobEvent<T extends EventType = EventType> {
   readonly id: string;
   readonly job: string;
   readonly type: T;
-  /** Version of the body's form; see `liftEvent`. */
+  /** Version of the body’s form. Older ones are to be lifted here in the core once there are any. */
   readonly v: number;
   /** Hybrid clock of the device, ISO 8601 UTC with milliseconds. */
   readonly at: string;

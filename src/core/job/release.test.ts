@@ -1,0 +1,380 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { benchSequence } from '../bench';
+import type { Shelf } from '../shelf';
+import { factRegistry, positionKey } from '../vehicle';
+import type { AnyStoredEvent, EventBodies, EventType } from './events';
+import { jobView } from './jobView';
+import { type JobSources, readJob } from './readJob';
+import { releaseCheck, releaseDocument } from './release';
+
+/**
+ * A line, a lamp and a plug unlike any of the demo's, told in data alone: a single amber lamp on the roof of a
+ * trailer, on a two-way plug of its own, under a rule set of its own.
+ */
+const POSITION = 'identification.rear.centre';
+const shelf: Shelf = {
+  factKeys: [
+    {
+      id: 'roof-rail',
+      subject: 'vehicle',
+      type: { kind: 'yes-no' },
+      sources: ['seen'],
+      label: { 'en-GB': 'Roof rail' },
+    },
+  ],
+  profiles: [
+    {
+      id: 'NA',
+      name: { 'en-GB': 'Test rules' },
+      note: { 'en-GB': 'Made for this test.' },
+      onRoad: true,
+      requirements: [
+        { id: 'ident', does: 'identification', end: 'rear', sides: 'any', colours: ['red'], source: 'test' },
+      ],
+      light: [{ id: 'ident-lit', does: 'identification', when: 'lights!=off', must: 'lit', source: 'test' }],
+    },
+  ],
+  parts: [
+    { id: 'foot', name: { 'en-GB': 'Rail foot' }, partNumber: 'F-1', price: { minor: 300, currency: 'EUR' } },
+  ],
+  connectors: [
+    {
+      id: 'Q-V',
+      family: 'Q',
+      half: 'vehicle',
+      rows: 2,
+      columns: 1,
+      cavities: [
+        { number: 'A', row: 1, column: 1 },
+        { number: 'B', row: 2, column: 1 },
+      ],
+      latch: 'left',
+      locks: ['latch'],
+      sealed: true,
+      keyed: true,
+    },
+    {
+      id: 'Q-L',
+      family: 'Q',
+      half: 'lamp',
+      rows: 2,
+      columns: 1,
+      cavities: [
+        { number: 'A', row: 1, column: 1 },
+        { number: 'B', row: 2, column: 1 },
+      ],
+      latch: 'right',
+      locks: [],
+      sealed: true,
+      keyed: true,
+    },
+  ],
+  lamps: [
+    {
+      id: 'bar',
+      maker: 'Nine Fathom',
+      name: 'Bar',
+      partNumber: 'NF-BAR',
+      about: { 'en-GB': 'Three in a row' },
+      role: 'identification',
+      side: 'centre',
+      functions: [{ does: 'identification', colour: 'red' }],
+      traits: [],
+      workingMinV: 9,
+      workingMaxV: 32,
+      marks: { NA: 'declared' },
+      flags: [],
+      price: { minor: 2000, currency: 'EUR' },
+      face: { aspect: 4, segments: [] },
+      plugs: [
+        {
+          id: 'p',
+          connector: 'Q-L',
+          inputs: [
+            { cavity: 'A', does: 'identification', currentA: 0.3, polar: true, takesPulsed: false },
+            { cavity: 'B', does: 'ground', currentA: 0, polar: true, takesPulsed: false },
+          ],
+        },
+      ],
+    },
+  ],
+  families: [
+    {
+      id: 'wain',
+      maker: 'Dunmarrow',
+      name: 'Wain',
+      bodyStyle: 'trailer',
+      lightVehicle: false,
+      lengthMm: 5000,
+      widthMm: 2200,
+      yearFrom: 2000,
+      hazards: [],
+      places: [
+        {
+          position: { role: 'identification', side: 'centre', end: 'rear' },
+          xMm: 0,
+          yMm: 4950,
+          functions: [{ does: 'identification', colour: 'red' }],
+        },
+      ],
+      assumes: [{ fact: 'system-voltage', value: '12' }],
+      circuits: [
+        {
+          id: 'tail',
+          cases: [{ when: 'lights!=off', level: { kind: 'on' } }],
+          switched: 'supply',
+          minV: 9,
+          maxV: 16,
+          fuseA: 10,
+          steadyA: 2,
+          monitoring: { kind: 'none' },
+        },
+      ],
+      plugs: [
+        {
+          id: 'Q',
+          position: { role: 'identification', side: 'centre', end: 'rear' },
+          connector: 'Q-V',
+          cavities: [
+            { cavity: 'A', circuit: 'tail' },
+            { cavity: 'B', circuit: 'ground' },
+          ],
+        },
+      ],
+    },
+  ],
+  applications: [
+    {
+      id: 'wain-bar',
+      families: ['wain'],
+      role: 'identification',
+      end: 'rear',
+      lamps: { centre: 'bar' },
+      rule: {
+        op: 'equals',
+        id: 'rail',
+        fact: 'roof-rail',
+        value: true,
+        mends: [{ parts: [{ part: 'foot', quantity: 2, per: 'set' }], minutes: 10 }],
+      },
+      minutesLow: 20,
+      minutesHigh: 30,
+      supplies: [],
+    },
+  ],
+};
+const family = shelf.families[0];
+const lamp = shelf.lamps[0];
+if (!family || !lamp) throw new Error('no rows');
+const registry = factRegistry(shelf.factKeys);
+const vehicle = { id: 'v', family: 'wain', vin: null, serial: 'W-9', plate: null, fleet: null, version: 1 };
+
+let n = 0;
+function event<T extends EventType>(type: T, body: EventBodies[T]): AnyStoredEvent {
+  n += 1;
+  const at = new Date(Date.UTC(2026, 4, 1) + n * 1000).toISOString();
+  return {
+    id: `e${String(n).padStart(4, '0')}`,
+    job: 'j',
+    type,
+    v: 1,
+    at,
+    device: 'd',
+    deviceSeq: n,
+    user: 'u1',
+    body,
+    seq: n,
+    receivedAt: at,
+  } as unknown as AnyStoredEvent;
+}
+const sources = (events: readonly AnyStoredEvent[]): JobSources => ({
+  events,
+  otherFactEvents: [],
+  vehicle,
+  family,
+  registry,
+  profiles: shelf.profiles,
+  parts: shelf.parts,
+  connectors: shelf.connectors,
+  pinned: {
+    application: (r) => shelf.applications.find((a) => a.id === r.id),
+    lamp: (r) => shelf.lamps.find((l) => l.id === r.id),
+    head: () => 1,
+  },
+});
+const document = (events: readonly AnyStoredEvent[]) =>
+  releaseDocument({
+    reading: readJob(sources(events)),
+    vehicle,
+    family,
+    shop: { name: 'Shop', zone: 'UTC' },
+    jobNumber: 12,
+    lamp: (id) => shelf.lamps.find((l) => l.id === id),
+    part: (id) => shelf.parts.find((p) => p.id === id),
+    nameOf: (u) => (u === 'u1' ? 'Ada' : ''),
+    lockedBy: 'u1',
+    lockedAt: '2026-05-02T00:00:00.000Z',
+  });
+
+/** From the door to the last reading, in the order of the work. */
+const story = [
+  event('job-opened', { words: 'Roof lamp torn off' }),
+  event('fact-stated', { key: 'model-year', subject: 'vehicle', value: 2011, source: 'told' }),
+  event('fact-stated', { key: 'market', subject: 'vehicle', value: 'NA', source: 'told' }),
+  event('fact-stated', { key: 'roof-rail', subject: 'vehicle', value: false, source: 'seen' }),
+  event('swap-opened', { swap: 's', positions: [POSITION] }),
+  event('as-found', { position: POSITION, found: ['missing'], words: 'torn off at a bridge', basis: null }),
+  event('modification-noted', { words: 'roof patched', position: POSITION }),
+  event('wishes-stated', { wishes: [], basis: null }),
+  event('lamp-chosen', {
+    swap: 's',
+    application: { id: 'wain-bar', rev: 1 },
+    lamps: { [POSITION]: { id: 'bar', rev: 1 } },
+    parts: [{ id: 'foot', rev: 1, quantity: 2, certain: true }],
+    verdict: 'fits-with-parts',
+    road: 'meets-profile',
+    basis: null,
+  }),
+  event('plug-recorded', {
+    position: POSITION,
+    plug: 'Q',
+    checks: {
+      mated: 'yes',
+      latch: 'yes',
+      slide: 'not-looked',
+      polarity: 'yes',
+      sealed: 'yes',
+      greased: 'yes',
+    },
+    basis: null,
+  }),
+  event('bench-read', {
+    position: POSITION,
+    lamp: 'bar',
+    step: 'p/A',
+    reading: { currentA: 0.31, seen: 'red' },
+    basis: null,
+  }),
+  event('item-raised', {
+    item: 'i',
+    origin: 'borrowed',
+    words: 'Two clips from the next bay',
+    stage: 'release',
+  }),
+  event('item-closed', { item: 'i', how: 'done', words: 'paid back' }),
+];
+
+describe('a vehicle line, lamp and plug unlike the demo’s need data only', () => {
+  const reading = readJob(sources(story));
+
+  it('comes through every stage that can be worked', () => {
+    expect(reading.stages.filter((s) => s.state !== 'absent').map((s) => `${s.stage} ${s.state}`)).toEqual([
+      'arrive seated',
+      'fit locked',
+      'wire locked',
+      'light seated',
+      'bench locked',
+      'release open',
+    ]);
+    expect(releaseCheck(reading)).toEqual({ ready: true, missing: [], openItems: [], nextRevision: 1 });
+  });
+
+  it('is judged, mapped, lit and proven by the same core', () => {
+    const [check] = reading.checks;
+    expect(check?.now).toMatchObject({
+      verdict: 'fits-with-parts',
+      parts: [{ part: 'foot', quantity: 2, certain: true }],
+      price: { minor: 2600 },
+      road: { mark: 'meets-profile' },
+    });
+    const [wiring] = check?.wiring ?? [];
+    expect(wiring?.map?.inputs.map((i) => i.verdict)).toEqual(['direct', 'direct']);
+    expect(wiring?.map?.conflicts).toEqual([]);
+    expect(wiring?.light).toMatchObject([{ kept: true }]);
+    expect(benchSequence(lamp, 12).map((s) => s.id)).toEqual(['p/A']);
+  });
+});
+
+describe('the frozen document', () => {
+  const doc = document(story);
+
+  it('holds what was handed over, with who knew it and how', () => {
+    expect(doc).toMatchObject({
+      form: 1,
+      revision: 1,
+      lockedBy: 'Ada',
+      job: { number: 12, words: 'Roof lamp torn off' },
+      vehicle: { serial: 'W-9', name: 'Wain' },
+    });
+    expect(doc.facts.find((f) => f.key === 'roof-rail')).toEqual({
+      key: 'roof-rail',
+      label: { 'en-GB': 'Roof rail' },
+      unit: null,
+      subject: 'vehicle',
+      value: false,
+      source: 'seen',
+      by: 'Ada',
+      contradicted: false,
+    });
+    expect(doc.facts.find((f) => f.key === 'system-voltage')).toMatchObject({ source: 'assumed', by: '' });
+    expect(doc.asFound).toEqual([{ position: POSITION, found: ['missing'], words: 'torn off at a bridge' }]);
+    expect(doc.modifications).toEqual([{ words: 'roof patched', position: POSITION }]);
+  });
+
+  it('names the parts as they were pinned, and what was promised with its end', () => {
+    expect(doc.swaps[0]).toMatchObject({
+      lamps: [{ position: POSITION, maker: 'Nine Fathom', partNumber: 'NF-BAR', rev: 1 }],
+      parts: [{ partNumber: 'F-1', quantity: 2, certain: true }],
+      override: null,
+    });
+    expect(doc.items).toMatchObject([{ how: 'done', words: 'paid back', by: 'Ada' }]);
+  });
+
+  it('is data that survives being written down, without a sentence of the core', () => {
+    expect(JSON.parse(JSON.stringify(doc))).toEqual(doc);
+    expect(doc.history.map((h) => h.type)).toEqual(story.map((e) => e.type));
+  });
+
+  it('leaves out what was taken back', () => {
+    const modification = story.find((e) => e.type === 'modification-noted');
+    expect(document([...story, event('void', { target: modification?.id ?? '' })]).modifications).toEqual([]);
+  });
+});
+
+describe('the view of a job', () => {
+  const view = jobView({
+    id: 'j',
+    number: 12,
+    openedAt: '2026-05-01T00:00:00.000Z',
+    vehicle,
+    family,
+    registry,
+    reading: readJob(sources(story)),
+    names: { u1: 'Ada' },
+  });
+
+  it('crosses to a screen as plain data', () => {
+    expect(JSON.parse(JSON.stringify(view))).toEqual(JSON.parse(JSON.stringify({ ...view })));
+    expect(view.positions.map((p) => [p.key, p.code, p.swap])).toEqual([
+      [positionKey(family.places[0]!.position), 'NC', 's'],
+    ]);
+  });
+
+  it('has a row for every listed fact, known or not: the unknown is to be seen', () => {
+    const rows = view.facts.map((f) => `${f.key.id}@${f.subject}`);
+    expect(rows).toContain('overall-width@vehicle');
+    expect(rows).toContain(`plug@${POSITION}`);
+    expect(view.facts.find((f) => f.key.id === 'overall-width')?.value).toBeNull();
+    expect(new Set(rows).size).toBe(rows.length);
+  });
+
+  it('names the event to build upon, so that two writers can be told apart', () => {
+    expect(view.positions[0]?.foundBasis).toBe(story.find((e) => e.type === 'as-found')?.id);
+    expect(view.plugRecords).toMatchObject([{ at: `${POSITION}/Q`, by: 'u1' }]);
+  });
+});
+
+it('the demo file is what these tests stand beside, not what they read', () => {
+  expect(readFileSync('demo/shelf.json', 'utf8')).not.toContain('"wain"');
+});

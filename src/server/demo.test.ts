@@ -1,0 +1,121 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { loadDemo } from '../../demo/loadDemo';
+import { relativeTimes } from '../../demo/relativeTimes';
+import { freshDatabase } from '../../e2e/support/database';
+import { clearFailures, countFailure, FAILURES_PER_WINDOW, isBlocked } from './auth/signInLimit';
+import { type Database, openDatabase } from './db/connection';
+import { boardJobs } from './jobs/boardJobs';
+import { fitData } from './jobs/fitData';
+import { loadNewestJobs, type LoadedJob } from './jobs/loadJob';
+import { loadRelease } from './jobs/lockRelease';
+
+const NOW = new Date('2026-06-10T12:00:00.000Z');
+let db: Database;
+let close: () => Promise<void>;
+let jobs: ReadonlyMap<number, LoadedJob>;
+
+beforeAll(async () => {
+  const made = await freshDatabase();
+  const opened = openDatabase(made.url);
+  db = opened.db;
+  close = async () => {
+    await opened.pool.end();
+    await made.drop();
+  };
+  await loadDemo(db, () => 'a-demo-pass-word', NOW);
+  jobs = new Map((await loadNewestJobs(db, 'saltpan', 50)).map((j) => [j.number, j]));
+});
+afterAll(() => close());
+
+const states = (n: number) =>
+  Object.fromEntries((jobs.get(n)?.reading.stages ?? []).map((s) => [s.stage, s.state]));
+const open = (n: number) => (jobs.get(n)?.reading.items ?? []).filter((i) => !i.closed).map((i) => i.origin);
+
+describe('the demo tells its stories', () => {
+  it('one job is finished, with readings, locked and frozen', async () => {
+    expect(states(1)).toMatchObject({ arrive: 'locked', bench: 'locked', release: 'locked' });
+    const doc = await loadRelease(db, 'saltpan', jobs.get(1)?.id ?? '');
+    expect(doc).toMatchObject({ revision: 1, swaps: [{ verdict: 'fits' }] });
+  });
+
+  it('a tug at 24 V has its work lamps and owes two fuses', async () => {
+    expect(open(2)).toContain('borrowed');
+    const tug = jobs.get(2);
+    const shown = tug && (await fitData(db, 'saltpan', tug));
+    expect(
+      Object.values(shown?.shortlists ?? {})[0]?.map(
+        (c) => `${c.judgement.application} ${c.judgement.verdict}`,
+      ),
+    ).toEqual(['capstan-mole fits', 'capstan-mole-12 does-not-fit']);
+  });
+
+  it('a camper has a pipe in the way on one side and waits for the fabricator', async () => {
+    expect(open(3)).toContain('scope');
+    const camper = jobs.get(3);
+    const shown = camper && (await fitData(db, 'saltpan', camper));
+    const verdicts = Object.values(shown?.shortlists ?? {})[0]?.find(
+      (c) => c.judgement.application === 'sandling-sounder-2',
+    )?.judgement;
+    expect(verdicts).toMatchObject({ verdict: 'does-not-fit', because: ['room-behind@headlamp.front.left'] });
+  });
+
+  it('a trailer hangs on a width that nobody has measured', async () => {
+    const trailer = jobs.get(5);
+    const shown = trailer && (await fitData(db, 'saltpan', trailer));
+    expect(Object.values(shown?.shortlists ?? {})[0]?.[0]?.judgement.openFacts).toContain(
+      'overall-width@vehicle',
+    );
+  });
+
+  it('a van was told one year older than its VIN says', () => {
+    expect(open(6)).toEqual(['contradiction']);
+  });
+
+  it('one waits for its DRL feed, one for a lead to look at a DRL that dims', () => {
+    expect(states(7)).toMatchObject({ fit: 'locked', wire: 'open', bench: 'open' });
+    expect(open(8)).toContain('light-rule');
+  });
+
+  it('stands on the board, newest first', async () => {
+    const board = await boardJobs(db, 'saltpan');
+    expect(board.map((j) => j.number)).toEqual([8, 7, 6, 5, 4, 3, 2, 1]);
+    expect(board.filter((j) => j.locked).map((j) => j.number)).toEqual([1]);
+    expect(await boardJobs(db, 'another')).toEqual([]);
+  });
+
+  it('loaded again changes nothing', async () => {
+    await loadDemo(db, () => 'another-pass-word', NOW);
+    expect(await boardJobs(db, 'saltpan')).toHaveLength(8);
+  });
+});
+
+describe('times of the demo', () => {
+  it('count back from the day of loading, each a little after the one before', () => {
+    const times = relativeTimes({ a: '-3d 09:10', b: ['-3d 09:10', 'no time', 7, null] }, NOW);
+    expect(times).toEqual({
+      a: '2026-06-07T09:10:00.001Z',
+      b: ['2026-06-07T09:10:00.002Z', 'no time', 7, null],
+    });
+  });
+
+  it('never lie ahead, so today is no time of the demo', () => {
+    expect(relativeTimes('-0d 09:10', NOW)).toBe('-0d 09:10');
+  });
+});
+
+describe('failed sign-ins of a name', () => {
+  it('are counted whatever its case, block it at the limit, and end with a good one', async () => {
+    for (let i = 0; i < FAILURES_PER_WINDOW - 1; i += 1) await countFailure(db, i % 2 ? 'Mara' : 'mara ');
+    expect(await isBlocked(db, 'mara')).toBe(false);
+    await countFailure(db, 'MARA');
+    expect(await isBlocked(db, 'mara')).toBe(true);
+    expect(await isBlocked(db, 'other')).toBe(false);
+    await clearFailures(db, 'Mara');
+    expect(await isBlocked(db, 'mara')).toBe(false);
+  });
+
+  it('are counted each, also when they come at once', async () => {
+    await Promise.all(Array.from({ length: FAILURES_PER_WINDOW }, () => countFailure(db, 'rush')));
+    expect(await isBlocked(db, 'rush')).toBe(true);
+  });
+});

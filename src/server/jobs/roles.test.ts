@@ -1,0 +1,190 @@
+import { v7 as uuidv7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { AnyEvent, EventBodies, EventType } from '@/core/job';
+import { jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
+import { EVENT_PERMISSION, may, type Role, ROLES } from '../access';
+import { appendEvents } from './appendEvents';
+import { chooseLamp } from './fit';
+import { loadJob } from './loadJob';
+import { openJob } from './openJob';
+
+let shops: TwoShops;
+let job: string;
+const [HL, HR] = ['headlamp.front.left', 'headlamp.front.right'];
+
+beforeAll(async () => {
+  shops = await twoShops();
+  const lead = shops.actor('north', 'lead');
+  const opened = await openJob(shops.db, lead, jobInput({ vin: '0YBPK7A51MW000147', plate: null }), NOW);
+  if (opened.kind !== 'opened') throw new Error(opened.kind);
+  job = opened.job;
+  const make = <T extends EventType>(type: T, body: EventBodies[T]) => makeEvent(lead, job, type, body);
+  await appendEvents(
+    shops.db,
+    lead,
+    job,
+    [
+      make('swap-opened', { swap: 'heads', positions: [HL, HR] }),
+      ...[HL, HR].flatMap((at) => [
+        make('fact-stated', { key: 'factory-lamp', subject: at, value: 'filament', source: 'seen' }),
+        make('fact-stated', { key: 'plug', subject: at, value: 'X41', source: 'seen' }),
+        make('fact-stated', { key: 'functions-altered', subject: at, value: false, source: 'seen' }),
+        make('fact-stated', { key: 'levelling-motor', subject: at, value: false, source: 'seen' }),
+      ]),
+    ],
+    NOW,
+  );
+  const chosen = await chooseLamp(
+    shops.db,
+    lead,
+    {
+      id: uuidv7(),
+      at: NOW.toISOString(),
+      device: 't',
+      deviceSeq: 1,
+      job,
+      swap: 'heads',
+      application: 'packet-skerry-620',
+      basis: null,
+      override: null,
+    },
+    NOW,
+  );
+  if (chosen.outcome !== 'kept') throw new Error(chosen.code);
+});
+afterAll(() => shops.close());
+
+/** One good event of every kind that a device may send. */
+const GOOD: { readonly [T in EventType]?: EventBodies[T] } = {
+  'fact-stated': { key: 'bumper', subject: 'vehicle', value: 'standard', source: 'seen' },
+  'as-found': { position: HL, found: ['sound'], basis: null },
+  'wishes-stated': { wishes: ['drl'], basis: null },
+  'modification-noted': { words: 'lift' },
+  'swap-opened': { swap: 'tails', positions: ['tail.rear.left'] },
+  'plug-recorded': {
+    position: HL,
+    plug: 'X41-left',
+    checks: {
+      mated: 'yes',
+      latch: 'yes',
+      slide: 'no',
+      polarity: 'yes',
+      sealed: 'not-looked',
+      greased: 'not-looked',
+    },
+    basis: null,
+  },
+  'feed-chosen': { swap: 'heads', does: 'drl', school: 'fuse-tap', words: 'F14', basis: null },
+  'bench-read': {
+    position: HL,
+    lamp: 'skerry-620-left',
+    step: 'main/4',
+    reading: { currentA: 0.2, seen: 'white' },
+    basis: null,
+  },
+  'item-raised': { item: 'x', origin: 'promised', words: 'aim low' },
+};
+
+describe('role by role', () => {
+  it.each(ROLES.flatMap((role) => (Object.keys(GOOD) as EventType[]).map((type) => [role, type] as const)))(
+    '%s writes %s as the table says',
+    async (role: Role, type) => {
+      const actor = shops.actor('north', role);
+      const swap =
+        type === 'swap-opened'
+          ? {
+              swap: `tails-${role}`,
+              positions: [
+                role === 'counter'
+                  ? 'tail.rear.left'
+                  : role === 'lead'
+                    ? 'tail.rear.right'
+                    : 'fog.front.left',
+              ],
+            }
+          : {};
+      const body = { ...GOOD[type], ...swap } as EventBodies[typeof type];
+      const [outcome] = await appendEvents(shops.db, actor, job, [makeEvent(actor, job, type, body)], NOW);
+      expect(outcome).toMatchObject(
+        may(role, EVENT_PERMISSION[type]) ? { outcome: 'kept' } : { outcome: 'refused', code: 'not-allowed' },
+      );
+    },
+  );
+
+  it('a technician takes back what is his own, and a lead what is anybody’s', async () => {
+    const [counter, technician, lead] = ROLES.map((r) => shops.actor('north', r));
+    if (!counter || !technician || !lead) throw new Error('no actors');
+    const note = makeEvent(counter, job, 'modification-noted', { words: 'winch' });
+    const undo = (by: typeof counter): AnyEvent => makeEvent(by, job, 'void', { target: note.id });
+    await appendEvents(shops.db, counter, job, [note], NOW);
+    expect(await appendEvents(shops.db, technician, job, [undo(technician)], NOW)).toMatchObject([
+      { code: 'not-your-own' },
+    ]);
+    expect(await appendEvents(shops.db, lead, job, [undo(lead)], NOW)).toMatchObject([{ outcome: 'kept' }]);
+    expect(await appendEvents(shops.db, counter, job, [undo(counter)], NOW)).toMatchObject([
+      { code: 'nothing-to-undo' },
+    ]);
+  });
+});
+
+describe('what does not belong is refused', () => {
+  const lead = () => shops.actor('north', 'lead');
+  const refusal = async <T extends EventType>(type: T, body: EventBodies[T]) =>
+    (await appendEvents(shops.db, lead(), job, [makeEvent(lead(), job, type, body)], NOW))[0]?.code;
+
+  it('a plug that the vehicle does not have there', async () => {
+    const body = GOOD['plug-recorded'];
+    if (!body) throw new Error('no body');
+    expect(await refusal('plug-recorded', { ...body, plug: 'X40-right' })).toBe('no-such-plug');
+    expect(await refusal('plug-recorded', { ...body, position: HR })).toBe('no-such-plug');
+  });
+
+  it('a feed for what needs none, or for a swap that is not there', async () => {
+    expect(
+      await refusal('feed-chosen', {
+        swap: 'heads',
+        does: 'low-beam',
+        school: 'fuse-tap',
+        words: 'F1',
+        basis: null,
+      }),
+    ).toBe('no-feed-wanted');
+    expect(
+      await refusal('feed-chosen', {
+        swap: 'gone',
+        does: 'drl',
+        school: 'fuse-tap',
+        words: 'F1',
+        basis: null,
+      }),
+    ).toBe('no-feed-wanted');
+  });
+
+  it('a reading of a lamp that is not chosen, or of an input it does not have', async () => {
+    const reading = { currentA: 0.2, seen: 'white' } as const;
+    expect(
+      await refusal('bench-read', { position: HL, lamp: 'brace-left', step: 'main/4', reading, basis: null }),
+    ).toBe('no-such-bench-step');
+    expect(
+      await refusal('bench-read', {
+        position: HL,
+        lamp: 'skerry-620-left',
+        step: 'main/9',
+        reading,
+        basis: null,
+      }),
+    ).toBe('no-such-bench-step');
+  });
+
+  it('lamps that are in another swap already', async () => {
+    expect(await refusal('swap-opened', { swap: 'again', positions: [HL] })).toBe('position-in-other-swap');
+  });
+});
+
+it('what was recorded reads back: the plug, the feed and the bench', async () => {
+  const loaded = await loadJob(shops.db, 'north', job);
+  const wiring = loaded?.reading.checks[0]?.wiring.find((w) => w.position === HL);
+  expect(wiring?.feeds).toEqual([{ does: 'drl', school: 'fuse-tap' }]);
+  expect(wiring?.bench.find((l) => l.step.id === 'main/4')?.read?.verdict.passes).toBe(true);
+  expect(loaded?.reading.record.plugs.get(`${HL}/X41-left`)?.event.body.checks.slide).toBe('no');
+});
