@@ -78,7 +78,7 @@ function Sequence({ wiring }: { wiring: PositionWiring }) {
               </td>
               <td>
                 <button
-                  className="font-semibold"
+                  className="min-h-7 pr-3 text-left font-semibold"
                   aria-pressed={l === line}
                   onClick={() => setPicked(l.step.id)}
                 >

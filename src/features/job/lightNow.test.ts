@@ -1,0 +1,122 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { ALL_OFF, type ControlState } from '@/core/controls';
+import { type AnyStoredEvent, jobView, readJob } from '@/core/job';
+import type { Shelf } from '@/core/shelf';
+import { factRegistry } from '@/core/vehicle';
+import { litAt } from './lightNow';
+
+const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
+const family = shelf.families.find((f) => f.id === 'orrel-packet');
+if (!family) throw new Error('no family');
+const registry = factRegistry(shelf.factKeys);
+const vehicle = {
+  id: 'v',
+  family: family.id,
+  vin: '0YBPK7A51MW000147',
+  serial: null,
+  plate: null,
+  fleet: null,
+  version: 1,
+};
+const state = (more: Partial<Record<keyof ControlState, string>>): ControlState => ({ ...ALL_OFF, ...more });
+
+/** A job on which these events happened, as the screen gets it. */
+function viewOf(bodies: readonly { type: string; body: object }[]) {
+  const events = bodies.map(({ type, body }, i) => {
+    const at = new Date(Date.UTC(2026, 0, 1) + i * 1000).toISOString();
+    return {
+      id: `e${i}`,
+      job: 'j',
+      type,
+      v: 1,
+      at,
+      device: 'd',
+      deviceSeq: i,
+      user: 'u',
+      body,
+      seq: i,
+      receivedAt: at,
+    };
+  }) as unknown as AnyStoredEvent[];
+  const reading = readJob({
+    events,
+    otherFactEvents: [],
+    vehicle,
+    family: family!,
+    registry,
+    profiles: shelf.profiles,
+    parts: shelf.parts,
+    connectors: shelf.connectors,
+    pinned: {
+      application: (r) => shelf.applications.find((a) => a.id === r.id),
+      lamp: (r) => shelf.lamps.find((l) => l.id === r.id),
+      head: () => 1,
+    },
+  });
+  return jobView({
+    id: 'j',
+    number: 1,
+    openedAt: '2026-01-01T00:00:00.000Z',
+    vehicle,
+    family: family!,
+    registry,
+    reading,
+    names: {},
+  });
+}
+const [HL, HR] = ['headlamp.front.left', 'headlamp.front.right'];
+const brace = [
+  { type: 'fact-stated', body: { key: 'plug', subject: HL, value: 'X41', source: 'seen' } },
+  { type: 'fact-stated', body: { key: 'plug', subject: HR, value: 'X41', source: 'seen' } },
+  { type: 'swap-opened', body: { swap: 's', positions: [HL, HR] } },
+  {
+    type: 'lamp-chosen',
+    body: {
+      swap: 's',
+      application: { id: 'packet-brace', rev: 1 },
+      lamps: { [HL]: { id: 'brace-left', rev: 1 }, [HR]: { id: 'brace-right', rev: 1 } },
+      parts: [],
+      verdict: 'fits',
+      road: 'unknown',
+      basis: null,
+    },
+  },
+  { type: 'feed-chosen', body: { swap: 's', does: 'drl', school: 'fuse-tap', words: 'F14', basis: null } },
+];
+const bright = (view: ReturnType<typeof viewOf>, at: string, controls: ControlState, phaseOn = true) => {
+  const position = view.positions.find((p) => p.key === at);
+  return position
+    ? Object.fromEntries(litAt(view, position, controls, phaseOn).map((l) => [l.does, l.bright]))
+    : {};
+};
+
+describe('what the plan shows now', () => {
+  it('is the factory lamp where nothing was chosen', () => {
+    expect(bright(viewOf([]), HL, state({ key: 'on', lights: 'low' }))).toMatchObject({
+      'low-beam': 1,
+      position: 1,
+      turn: 0,
+    });
+    expect(bright(viewOf([]), 'tail.rear.left', state({ brake: 'yes' }))).toMatchObject({ stop: 1, tail: 0 });
+  });
+
+  it('is the chosen lamp where it is mapped: its strip gives way to the turn signal on that side alone', () => {
+    const left = state({ key: 'on', running: 'yes', left: 'yes' });
+    expect(bright(viewOf(brace), HL, left)).toMatchObject({ turn: 1, drl: 0 });
+    expect(bright(viewOf(brace), HL, left, false)).toMatchObject({ turn: 0, drl: 0 });
+    expect(bright(viewOf(brace), HR, left)).toMatchObject({ turn: 0, drl: 1 });
+  });
+
+  it('dims as the lamp says, and is dark at rest', () => {
+    expect(bright(viewOf(brace), HR, state({ key: 'on', lights: 'low' }))).toMatchObject({
+      drl: 0.4,
+      'low-beam': 1,
+    });
+    for (const level of Object.values(bright(viewOf(brace), HL, ALL_OFF))) expect(level).toBe(0);
+  });
+
+  it('leaves out what never shines by itself', () => {
+    expect(bright(viewOf([]), 'tail.rear.left', ALL_OFF)).not.toHaveProperty('reflex-reflector');
+  });
+});
