@@ -11,6 +11,7 @@ export default defineConfig({
         resolve: { alias },
         test: {
           name: 'unit',
+          testTimeout: 30_000,
           include: [
             'src/{core,formats,words,ui,features}/**/*.test.{ts,tsx}',
             'demo/**/*.test.ts',

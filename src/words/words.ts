@@ -22,6 +22,8 @@ export interface Words {
   readonly t: (key: MessageKey, facts?: MessageFacts) => string;
   /** The same for a key made from data; an unknown key shows itself rather than nothing. */
   readonly tCode: (key: string, facts?: MessageFacts) => string;
+  /** The decimal sign of the language. */
+  readonly decimal: '.' | ',';
   readonly has: (key: string) => boolean;
   /** Catalogue prose in this language, or else in whichever it has. */
   readonly prose: (prose: Prose) => string;
@@ -53,6 +55,7 @@ export function wordsIn(locale: Locale): Words {
     locale,
     t: tCode,
     tCode,
+    decimal: new Intl.NumberFormat(locale).format(0.5).includes(',') ? ',' : '.',
     has: (key) => messages[key] !== undefined,
     prose: (p) => p[locale] ?? p[locale.split('-')[0] ?? ''] ?? Object.values(p)[0] ?? '',
     list: (items) => new Intl.ListFormat(locale, { type: 'conjunction' }).format(items),

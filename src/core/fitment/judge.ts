@@ -1,3 +1,4 @@
+import { worksOn } from '../electrical';
 import type { Reason } from '../reason';
 import type { Money, Part, Profile, RoadFlag } from '../shelf/types';
 import { type FactRef, factRef, type FactRegistry, positionKey } from '../vehicle';
@@ -60,9 +61,6 @@ export interface JudgeContext {
   readonly parts: ReadonlyMap<string, Part>;
 }
 
-/** Nominal system voltages with the range a lamp must work over. Source: ISO 16750-2, supply voltage codes C (12 V) and F (24 V). */
-const SYSTEM_RANGE_V = { '12': { minV: 9, maxV: 16 }, '24': { minV: 16, maxV: 32 } } as const;
-
 /** The whole condition of a swap: the application's rule, the lamps' voltage range, and no required function lost. */
 export function fitCondition(
   plan: SwapPlan,
@@ -70,9 +68,9 @@ export function fitCondition(
   registry: FactRegistry,
 ): Condition {
   const voltages = plan.places.map(({ lamp }) => {
-    const suits = (['12', '24'] as const).filter(
-      (v) => lamp.workingMinV <= SYSTEM_RANGE_V[v].minV && lamp.workingMaxV >= SYSTEM_RANGE_V[v].maxV,
-    );
+    const suits = ([12, 24] as const)
+      .filter((v) => worksOn(v, lamp.workingMinV, lamp.workingMaxV))
+      .map(String);
     const facts = { minV: String(lamp.workingMinV), maxV: String(lamp.workingMaxV) };
     return impliedLeaf('lamp-voltage', 'system-voltage', suits, {
       kind: 'lamp',

@@ -1,4 +1,5 @@
 import { type Circuit, differences, type Difference, neededLevels } from '../controls';
+import { type SystemV, worksOn } from '../electrical';
 import { compareText, type Reason, reason } from '../reason';
 import type { LampFunction, Side } from '../vehicle';
 import { mating } from './face';
@@ -40,7 +41,7 @@ export interface PinMap {
 
 export interface PinMapInput {
   readonly side: Side;
-  readonly systemV: 12 | 24 | null;
+  readonly systemV: SystemV | null;
   readonly vehiclePlugs: readonly VehiclePlug[];
   readonly lampPlugs: readonly LampPlug[];
   readonly lampMinV: number;
@@ -226,10 +227,8 @@ const onlyPulsed = (list: readonly Difference[]) =>
   list.every((d) => d.has.kind === 'pulsed' && d.needs.kind === 'on');
 
 function voltageConflicts(m: PinMapInput): readonly Reason[] {
-  if (m.systemV === null) return [];
-  const range = m.systemV === 12 ? { minV: 9, maxV: 16 } : { minV: 16, maxV: 32 };
-  const ok = m.lampMinV <= range.minV && m.lampMaxV >= range.maxV;
-  return ok ? [] : [reason('voltage', { systemV: m.systemV, minV: m.lampMinV, maxV: m.lampMaxV })];
+  if (m.systemV === null || worksOn(m.systemV, m.lampMinV, m.lampMaxV)) return [];
+  return [reason('voltage', { systemV: m.systemV, minV: m.lampMinV, maxV: m.lampMaxV })];
 }
 
 function mapCircuits(m: PinMapInput, inputs: readonly MappedInput[]): readonly MappedCircuit[] {

@@ -287,6 +287,11 @@ describe('Wire and Light', () => {
       'unmapped',
       'unmapped',
     ]);
+    // Nothing was proven there, so nothing may be called proven.
+    expect(row && read(worked(), 1, row).stages.find((x) => x.stage === 'wire')).toMatchObject({
+      state: 'seated',
+      missing: [{ code: 'proof-unmapped' }, {}],
+    });
     expect(row && read(worked(), 1, row).items.map((i) => i.origin)).toContain('wire-unmapped');
   });
 });
@@ -324,6 +329,13 @@ describe('Bench', () => {
       missing: [{ code: 'bench-failing', facts: { does: 'turn' } }],
     });
     expect(stage([...bad, read1(HL, 'main/5', 0.5, 'amber')], 'bench')?.state).toBe('locked');
+  });
+
+  it('without the system voltage there is no sequence, and nothing counts as proven', () => {
+    const unknown = family && { ...family, assumes: [] };
+    const events = worked().filter((e) => !(e.type === 'fact-stated' && e.body.key === 'system-voltage'));
+    const bench = unknown && read(events, 1, unknown).stages.find((x) => x.stage === 'bench');
+    expect(bench).toMatchObject({ state: 'seated', missing: [{ code: 'bench-no-sequence' }, {}] });
   });
 
   it('a reading of another lamp does not count', () => {

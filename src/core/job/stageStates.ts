@@ -123,12 +123,16 @@ function wireProof({ record, checks }: StageInput): readonly Reason[] {
   return checks
     .flatMap((c) => c.wiring)
     .flatMap((w) =>
-      w.vehiclePlugs.flatMap((plug) => {
-        const seen = record.plugs.get(`${w.position}/${plug.id}`)?.event.body.checks;
-        const home =
-          seen && [seen.mated, seen.latch, seen.polarity].every((x) => x === 'yes') && seen.slide !== 'no';
-        return home ? [] : [reason('proof-plug', { position: w.position, plug: plug.id })];
-      }),
+      w.vehiclePlugs.length === 0
+        ? [reason('proof-unmapped', { position: w.position })]
+        : w.vehiclePlugs.flatMap((plug) => {
+            const seen = record.plugs.get(`${w.position}/${plug.id}`)?.event.body.checks;
+            const home =
+              seen &&
+              [seen.mated, seen.latch, seen.polarity].every((x) => x === 'yes') &&
+              seen.slide !== 'no';
+            return home ? [] : [reason('proof-plug', { position: w.position, plug: plug.id })];
+          }),
     );
 }
 
@@ -154,8 +158,10 @@ function benchProof({ checks }: StageInput): readonly Reason[] {
   return checks
     .flatMap((c) => c.wiring)
     .flatMap((w) =>
-      w.bench
-        .filter((l) => l.read && !l.read.verdict.passes)
-        .map((l) => reason('bench-failing', { position: w.position, does: l.step.does })),
+      w.bench.length === 0
+        ? [reason('bench-no-sequence', { position: w.position })]
+        : w.bench
+            .filter((l) => l.read && !l.read.verdict.passes)
+            .map((l) => reason('bench-failing', { position: w.position, does: l.step.does })),
     );
 }

@@ -3,6 +3,7 @@ import { bindAt } from '../fitment/condition';
 import { certainty } from '../fitment/functionRows';
 import type { Known } from '../fitment';
 import { type BenchReading, benchSequence, type BenchStep, type BenchVerdict, judgeReading } from '../bench';
+import { systemVOf, type SystemV } from '../electrical';
 import type { ConnectorHalf, PinMap, VehiclePlug } from '../harness';
 import { pinMap } from '../harness';
 import { type FittedLamp, judgeLight, type LightFinding } from '../light';
@@ -55,7 +56,7 @@ export function swapWiring(
 ): readonly PositionWiring[] {
   const halves = new Map(s.connectors.map((c) => [c.id, c]));
   const circuits = new Map((s.family.circuits ?? []).map((c) => [c.id, c]));
-  const volts = s.known.get('system-voltage@vehicle');
+  const systemV = systemVOf(s.known.get('system-voltage@vehicle'));
   const profile = s.profiles.find((p) => p.id === s.known.get('market@vehicle'));
   return plan.places.map(({ place, lamp }) => {
     const position = positionKey(place.position);
@@ -66,12 +67,12 @@ export function swapWiring(
       lamp,
       state,
       vehiclePlugs: plugs,
-      bench: benchLines(position, lamp, volts === '24' ? 24 : 12, record),
+      bench: benchLines(position, lamp, systemV, record),
     } as const;
     if (state !== 'mapped') return { ...base, map: null, feeds: [], undecided: [], light: [] };
     const map = pinMap({
       side: place.position.side,
-      systemV: volts === '12' ? 12 : volts === '24' ? 24 : null,
+      systemV,
       vehiclePlugs: plugs,
       lampPlugs: lamp.plugs ?? [],
       lampMinV: lamp.workingMinV,
@@ -102,10 +103,11 @@ export function swapWiring(
 function benchLines(
   position: PositionKey,
   lamp: Lamp,
-  systemV: 12 | 24,
+  systemV: SystemV | null,
   record: JobRecord,
 ): readonly BenchLine[] {
-  return benchSequence(lamp, systemV).map((step) => {
+  // The test voltage hangs on the system: while that is not known there is no sequence to give.
+  return (systemV === null ? [] : benchSequence(lamp, systemV)).map((step) => {
     const e = record.bench.get(`${position}/${lamp.id}/${step.id}`)?.event;
     return {
       step,

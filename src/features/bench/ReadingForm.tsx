@@ -18,12 +18,11 @@ export function ReadingForm({
   onSaved: () => void;
 }) {
   const { words, say, sender } = useJob();
-  const { t, tCode, locale } = words;
+  const { t, tCode, decimal } = words;
   const { step } = line;
   const [amps, setAmps] = useState('');
   const [seen, setSeen] = useState<BenchReading['seen'] | ''>('');
   const [fault, setFault] = useState<string | null>(null);
-  const decimal = new Intl.NumberFormat(locale).format(0.5).includes(',') ? ',' : '.';
 
   const submit = async (event: FormEvent) => {
     event.preventDefault();

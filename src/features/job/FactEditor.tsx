@@ -11,14 +11,13 @@ type Read = { readonly value: FactValue; readonly typed?: string } | { readonly 
 /** Records one fact: what was found, how it is known, or that one cannot tell. */
 export function FactEditor({ fact, onDone, note }: { fact: FactView; onDone: () => void; note?: string }) {
   const { view, words, say, sender } = useJob();
-  const { t, tCode, locale } = words;
+  const { t, tCode, decimal } = words;
   const id = useId();
   const sources = fact.key.sources.filter((s) => s !== 'vin' && s !== 'assumed');
   const [typed, setTyped] = useState('');
   const [source, setSource] = useState<FactSource>(sources[0] ?? 'told');
   const [fault, setFault] = useState<string | null>(null);
   const subject = fact.subject === 'vehicle' ? '' : say.position(fact.subject);
-  const decimal = new Intl.NumberFormat(locale).format(0.5).includes(',') ? ',' : '.';
   const read =
     typed.trim() === ''
       ? null
