@@ -4,7 +4,7 @@ import { performance } from 'node:perf_hooks';
 import { asc } from 'drizzle-orm';
 import { indexShelf, shortlist } from '@/core/fitment';
 import { type ConnectorHalf, type LampPlug, pinMap, type VehiclePlug } from '@/core/harness';
-import { type AnyStoredEvent, foldJob } from '@/core/job';
+import { type AnyStoredEvent, foldJob, STAGES } from '@/core/job';
 import type { Shelf } from '@/core/shelf';
 import { factRegistry } from '@/core/vehicle';
 import { job } from '@/server/db/schema';
@@ -181,12 +181,12 @@ const app = await startApp();
 try {
   const session = await signInTo(app, 'ines');
   const ids = (await app.db.select({ id: job.id }).from(job).orderBy(asc(job.number))).map((r) => r.id);
-  for (const stage of ['arrive', 'fit', 'wire', 'light', 'bench', 'release'])
+  for (const stage of STAGES)
     await measure(
       `server time of a job's page, ${stage}`,
       `${ids.length} jobs in the database`,
       15,
-      async () => (await session.get(`/jobs/${ids[6]}/${stage}`)).text(),
+      async () => (await session.get(`/jobs/${ids[8]}/${stage}`)).text(),
     );
   await measure("server time of the jobs' page", `${ids.length} jobs in the database`, 15, async () =>
     (await session.get('/')).text(),

@@ -37,6 +37,10 @@ export const EVENT_PERMISSION: Readonly<Record<EventType, Permission>> = {
   'plug-recorded': 'work-at-vehicle',
   'feed-chosen': 'work-at-vehicle',
   'bench-read': 'work-at-vehicle',
+  'sheet-chosen': 'work-at-vehicle',
+  'step-ticked': 'work-at-vehicle',
+  'fastener-counted': 'work-at-vehicle',
+  'proof-seen': 'work-at-vehicle',
   'release-locked': 'lock-release',
   void: 'record-arrival',
 };

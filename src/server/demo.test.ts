@@ -33,9 +33,14 @@ const open = (n: number) => (jobs.get(n)?.reading.items ?? []).filter((i) => !i.
 
 describe('the demo tells its stories', () => {
   it('one job is finished, with readings, locked and frozen', async () => {
-    expect(states(1)).toMatchObject({ arrive: 'locked', bench: 'locked', release: 'locked' });
+    expect(Object.values(states(1))).toEqual(Array.from({ length: 9 }, () => 'locked'));
     const doc = await loadRelease(db, 'saltpan', jobs.get(1)?.id ?? '');
-    expect(doc).toMatchObject({ revision: 1, swaps: [{ verdict: 'fits' }] });
+    expect(doc).toMatchObject({
+      revision: 1,
+      swaps: [{ verdict: 'fits' }],
+      hands: { stepsOut: 9, stepsBack: 12, fasteners: { out: 10, in: 10, open: [] } },
+    });
+    expect(doc?.hands?.proofs).toMatchObject({ otherwise: [], proven: doc?.hands?.proofs.all });
   });
 
   it('a tug at 24 V has its work lamps and owes two fuses', async () => {
@@ -76,16 +81,28 @@ describe('the demo tells its stories', () => {
     expect(open(8)).toContain('light-rule');
   });
 
+  it('one is half stripped: the bumper off, a lamp out, nothing to drive away with', () => {
+    const strip = jobs.get(8)?.reading.strip;
+    expect(strip?.parking).toMatchObject({ state: { bonnet: 'open', battery: 'disconnected' } });
+    expect(open(8)).toEqual(expect.arrayContaining(['loosened', 'isolated', 'fasteners', 'baseline-light']));
+  });
+
+  it('one is nearly done: a bolt is loose, a screw is missing, a lamp was not looked at in one setting', () => {
+    expect([...open(9)].sort()).toEqual(['fasteners', 'function-proof', 'loosened']);
+    expect(jobs.get(9)?.reading.strip.total).toMatchObject({ holes: 1, leftOver: 1, unbalanced: 1 });
+    expect(states(9)).toMatchObject({ strip: 'locked', bench: 'locked', mount: 'open', prove: 'open' });
+  });
+
   it('stands on the board, newest first', async () => {
     const board = await boardJobs(db, 'saltpan');
-    expect(board.map((j) => j.number)).toEqual([8, 7, 6, 5, 4, 3, 2, 1]);
+    expect(board.map((j) => j.number)).toEqual([9, 8, 7, 6, 5, 4, 3, 2, 1]);
     expect(board.filter((j) => j.locked).map((j) => j.number)).toEqual([1]);
     expect(await boardJobs(db, 'another')).toEqual([]);
   });
 
   it('loaded again changes nothing', async () => {
     await loadDemo(db, () => 'another-pass-word', NOW);
-    expect(await boardJobs(db, 'saltpan')).toHaveLength(8);
+    expect(await boardJobs(db, 'saltpan')).toHaveLength(9);
   });
 });
 

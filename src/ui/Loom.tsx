@@ -5,7 +5,7 @@ export interface LoomStage extends Pick<StageState, 'stage' | 'state' | 'tags'> 
   readonly name: string;
   /** Whole meaning for a screen reader: name, state, open items. */
   readonly spoken: string;
-  readonly href: string | null;
+  readonly href: string;
 }
 
 /** One connector of the loom: the socket with its number, the plug, the slide on top once it is locked. */
@@ -21,15 +21,14 @@ function Connector({
   current: boolean;
 }) {
   const done = state === 'seated' || state === 'locked';
-  const ink = state === 'absent' ? 'var(--outline)' : current ? 'var(--petrol)' : 'var(--ink)';
+  const ink = current ? 'var(--petrol)' : 'var(--ink)';
   const line = { stroke: ink, strokeWidth: 1.6, strokeLinejoin: 'round' as const };
-  const dash = state === 'absent' ? '3 3' : undefined;
   const plugX = done ? 0 : 12;
   return (
     <svg viewBox="0 0 104 44" width="104" height="44" aria-hidden className="block">
-      <path d="M28 10h24v20H28z" {...line} strokeDasharray={dash} fill={done ? ink : 'var(--paper)'} />
+      <path d="M28 10h24v20H28z" {...line} fill={done ? ink : 'var(--paper)'} />
       <g transform={`translate(${plugX} 0)`}>
-        <path d="M53 12h14l9 8-9 8H53z" {...line} strokeDasharray={dash} fill={done ? ink : 'var(--paper)'} />
+        <path d="M53 12h14l9 8-9 8H53z" {...line} fill={done ? ink : 'var(--paper)'} />
       </g>
       {state === 'locked' && (
         <path d="M40 4h25v6H40z" fill="var(--petrol)" stroke="var(--paper)" strokeWidth="1.2" />
@@ -41,7 +40,7 @@ function Connector({
         fontSize="14"
         fontFamily="var(--font-mono)"
         fontWeight="650"
-        fill={done ? 'var(--paper)' : state === 'absent' ? 'var(--ink-faint)' : ink}
+        fill={done ? 'var(--paper)' : ink}
       >
         {number}
       </text>
@@ -90,39 +89,27 @@ export function Loom({
                 </span>
               </span>
               <span
-                className={`text-[0.95rem] leading-none ${here ? 'font-bold text-petrol' : s.state === 'absent' ? 'text-faint' : 'font-semibold'}`}
+                className={`text-[0.95rem] leading-none ${here ? 'font-bold text-petrol' : 'font-semibold'}`}
               >
                 {s.name}
               </span>
             </>
           );
-          const spoken = (
-            <>
-              <span className="sr-only">{s.spoken}</span>
-              <span aria-hidden className="contents">
-                {inside}
-              </span>
-            </>
-          );
-          const box = 'flex flex-col items-center gap-0.5 pb-2.5 pt-2';
           return (
             <li key={s.stage} className={here ? 'bg-sunk shadow-[inset_0_-3px_0_var(--petrol)]' : ''}>
-              {s.href ? (
-                <Link
-                  href={s.href}
-                  className={`${box} -outline-offset-3`}
-                  aria-current={here ? 'step' : undefined}
-                  data-stage={s.stage}
-                  data-state={s.state}
-                  data-tags={s.tags}
-                >
-                  {spoken}
-                </Link>
-              ) : (
-                <span className={box} data-stage={s.stage} data-state={s.state} data-tags={s.tags}>
-                  {spoken}
+              <Link
+                href={s.href}
+                className="flex flex-col items-center gap-0.5 pb-2.5 pt-2 -outline-offset-3"
+                aria-current={here ? 'step' : undefined}
+                data-stage={s.stage}
+                data-state={s.state}
+                data-tags={s.tags}
+              >
+                <span className="sr-only">{s.spoken}</span>
+                <span aria-hidden className="contents">
+                  {inside}
                 </span>
-              )}
+              </Link>
             </li>
           );
         })}
@@ -183,8 +170,7 @@ export function MiniLoom({
             <path
               d={`M${x} 5h13l6 6-6 6h-13z`}
               fill={done ? 'var(--ink)' : 'var(--paper)'}
-              stroke={s.state === 'absent' ? 'var(--outline)' : 'var(--ink)'}
-              strokeDasharray={s.state === 'absent' ? '2 2' : undefined}
+              stroke="var(--ink)"
               strokeWidth="1.3"
             />
             {s.state === 'locked' && <path d={`M${x + 2} 1h11v4h-11z`} fill="var(--petrol)" />}

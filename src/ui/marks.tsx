@@ -96,3 +96,24 @@ export function RoadGlyph({ mark, className = '' }: { mark: RoadMark; className?
     </svg>
   );
 }
+
+/** A step that is done, done otherwise than the sheet says, or was not needed. */
+export function StepMark({ outcome, label }: { outcome: 'done' | 'differs' | 'not-needed'; label: string }) {
+  return (
+    <svg
+      viewBox="0 0 18 18"
+      width="17"
+      height="17"
+      role="img"
+      aria-label={label}
+      className="shrink-0 translate-y-0.5 text-petrol"
+    >
+      {outcome === 'not-needed' ? (
+        <path d="M3 9h12" stroke="currentColor" strokeWidth="2.2" />
+      ) : (
+        <path d="M2.5 9.5 7 14l8.5-10" stroke="currentColor" strokeWidth="2.4" fill="none" />
+      )}
+      {outcome === 'differs' && <path d="M11 15.5h5" stroke="currentColor" strokeWidth="2.2" />}
+    </svg>
+  );
+}

@@ -23,6 +23,13 @@ export interface Wording {
   readonly money: (minor: number, currency: string) => string;
 }
 
+/** Facts of a reason that are codes themselves, with the words they have. */
+const CODED = [
+  ['system', 'recheck'],
+  ['seen', 'seen'],
+  ['fastener', 'fastener'],
+] as const;
+
 /** Words the core's codes in one language. */
 export function wording(words: Words, names: FactNames): Wording {
   const { t, tCode, prose, locale } = words;
@@ -112,7 +119,14 @@ export function wording(words: Words, names: FactNames): Wording {
       wanted: wanted(f),
       does: typeof f.does === 'string' ? does(f.does) : '',
       positions: Array.isArray(f.positions) ? positions(f.positions as readonly string[]) : '',
-      position: typeof f.position === 'string' ? position(f.position) : '',
+      position: typeof f.position === 'string' ? position(f.position) : 'none',
+      ...Object.fromEntries(
+        CODED.flatMap(([name, kind]) =>
+          typeof f[name] === 'string' && words.has(`${kind}.${f[name]}`)
+            ? [[name, tCode(`${kind}.${f[name]}`)]]
+            : [],
+        ),
+      ),
       verdict: typeof f.verdict === 'string' ? tCode(`verdict.${f.verdict}`) : '',
       before: typeof f.before === 'string' ? tCode(`verdict.${f.before}`) : '',
       now: typeof f.now === 'string' ? tCode(`verdict.${f.now}`) : '',

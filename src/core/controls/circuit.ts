@@ -1,5 +1,5 @@
 import type { ControlState } from './controls';
-import { type Expression, expressionOf, holds, supportOf } from './expression';
+import { expressionOf, holds, supportOf } from './expression';
 import { possibleStates } from './states';
 
 /** What a wire carries in a state. `pulsed` dims by its duty; `flashing` follows the flasher of a side. */
@@ -38,17 +38,10 @@ export interface Circuit {
 }
 
 const OFF: Level = { kind: 'off' };
-const parsed = new Map<string, Expression>();
-
-function read(text: string): Expression {
-  let e = parsed.get(text);
-  if (!e) parsed.set(text, (e = expressionOf(text)));
-  return e;
-}
 
 /** The level of ordered cases in a state. */
 export function levelOf(cases: readonly LevelCase[], state: ControlState): Level {
-  return cases.find((c) => holds(read(c.when), state))?.level ?? OFF;
+  return cases.find((c) => holds(expressionOf(c.when), state))?.level ?? OFF;
 }
 
 /** Whether two levels are the same to a lamp. */
@@ -74,7 +67,7 @@ export function differences(
   needs: readonly LevelCase[],
   takesPulsed = false,
 ): readonly Difference[] {
-  const support = [...new Set([...cases, ...needs].flatMap((c) => supportOf(read(c.when))))];
+  const support = [...new Set([...cases, ...needs].flatMap((c) => supportOf(expressionOf(c.when))))];
   return possibleStates(support).flatMap((state) => {
     const has = levelOf(cases, state);
     const want = levelOf(needs, state);

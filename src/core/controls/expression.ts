@@ -110,10 +110,16 @@ function tokenize(text: string): readonly Token[] {
   return tokens;
 }
 
+/** The same text means the same everywhere, and a shelf has few of them. */
+const parsedBefore = new Map<string, Expression>();
+
 /** Parses an expression that the importer has checked; throws where it is broken all the same. */
 export function expressionOf(text: string): Expression {
+  const before = parsedBefore.get(text);
+  if (before) return before;
   const parsed = parseExpression(text);
   if (parsed.kind === 'fault') throw new Error(`Broken expression at ${parsed.at}: ${text}`);
+  parsedBefore.set(text, parsed.expression);
   return parsed.expression;
 }
 

@@ -20,14 +20,29 @@ export function possibleStates(support: readonly Control[]): readonly ControlSta
     const controls = [...supportOf(r.when), ...supportOf(r.needs)];
     if (supportOf(r.when).some((c) => wanted.includes(c))) controls.forEach((c) => tied.add(c));
   }
-  let states: ControlState[] = [ALL_OFF];
-  for (const control of CONTROL_NAMES.filter((c) => tied.has(c)))
-    states = states.flatMap((s) => CONTROLS[control].map((value) => ({ ...s, [control]: value })));
+  const varied = CONTROL_NAMES.filter((c) => tied.has(c));
+  const bound = RULES.map((r) => ({
+    ...r,
+    // A rule can be judged once the last of its controls is set; those that are not varied are at rest.
+    at: Math.max(-1, ...[...supportOf(r.when), ...supportOf(r.needs)].map((c) => varied.indexOf(c))),
+  }));
   const once = new Map<string, ControlState>();
-  for (const s of states.filter(isPossible)) {
-    const key = wanted.map((c) => s[c]).join('|');
-    if (!once.has(key)) once.set(key, s);
-  }
+  const state: Record<Control, string> = { ...ALL_OFF };
+  const vary = (depth: number, key: string): void => {
+    const control = varied[depth];
+    if (control === undefined) {
+      if (!once.has(key)) once.set(key, { ...state });
+      return;
+    }
+    const isWanted = wanted.includes(control);
+    for (const value of CONTROLS[control]) {
+      state[control] = value;
+      if (bound.every((r) => r.at !== depth || !holds(r.when, state) || holds(r.needs, state)))
+        vary(depth + 1, isWanted ? `${key}|${value}` : key);
+    }
+    state[control] = ALL_OFF[control];
+  };
+  vary(0, '');
   return [...once.values()];
 }
 

@@ -1,5 +1,7 @@
 import type { BenchReading } from '../bench';
 import type { FeedSchool } from '../light';
+import type { SeenCell } from '../prove';
+import type { FastenerAct } from '../strip';
 import type { RoadMark, Verdict, Wish } from '../fitment';
 import { compareText } from '../reason';
 import type { FactSource, FactSubject, FactValue, LampFunction, PositionKey } from '../vehicle';
@@ -33,6 +35,10 @@ export const LOOKED = ['yes', 'no', 'not-looked'] as const;
 export type Looked = (typeof LOOKED)[number];
 export const PLUG_CHECKS = ['mated', 'latch', 'slide', 'polarity', 'sealed', 'greased'] as const;
 export type PlugCheck = (typeof PLUG_CHECKS)[number];
+
+/** `differs`: done, but not as the sheet has it. `not-needed`: nothing was done, so nothing is to be undone. */
+export const STEP_OUTCOMES = ['done', 'differs', 'not-needed'] as const;
+export type StepOutcome = (typeof STEP_OUTCOMES)[number];
 
 /**
  * The bodies of a job's events, by type. Where a body carries `basis`, it names the event whose value the writer
@@ -68,6 +74,8 @@ export interface EventBodies {
     readonly parts: readonly (RowRef & { readonly quantity: number; readonly certain: boolean })[];
     readonly verdict: Verdict;
     readonly road: RoadMark;
+    /** Step sheets on the shelf for these positions when it was chosen; absent in old entries. */
+    readonly sheets?: readonly RowRef[];
     /** Only a lead may; needed for `check-first` and `does-not-fit`. */
     readonly override?: { readonly words: string; readonly consent: string };
     readonly basis: string | null;
@@ -104,6 +112,37 @@ export interface EventBodies {
     /** `plug/cavity` of the bench step. */
     readonly step: string;
     readonly reading: BenchReading;
+    readonly basis: string | null;
+  };
+  /** Which of several ways of getting at the lamps is gone. */
+  readonly 'sheet-chosen': {
+    readonly swap: string;
+    readonly sheet: string;
+    readonly basis: string | null;
+  };
+  readonly 'step-ticked': {
+    /** Id of the step in the job's plan: `bumper-off`, `lamp-out@headlamp.front.left`. */
+    readonly step: string;
+    readonly way: 'out' | 'back';
+    readonly outcome: StepOutcome;
+    /** What was otherwise than the sheet says; wanted unless it is plainly done. */
+    readonly words?: string;
+    readonly basis: string | null;
+  };
+  /** Counts add up; nothing is ever refused for its number. */
+  readonly 'fastener-counted': {
+    readonly step: string;
+    readonly group: string;
+    readonly act: FastenerAct;
+    readonly count: number;
+  };
+  readonly 'proof-seen': {
+    readonly position: PositionKey;
+    readonly lamp: string;
+    /** Id of the setting or of what was operated. */
+    readonly step: string;
+    readonly seen: Readonly<Record<string, SeenCell>>;
+    readonly words?: string;
     readonly basis: string | null;
   };
   readonly 'release-locked': { readonly revision: number; readonly document: string };

@@ -29,6 +29,13 @@ export interface JobRecord {
   readonly feeds: ReadonlyMap<string, Latest<StoredEvent<'feed-chosen'>>>;
   /** By position, lamp and step: `headlamp.front.left/skerry-620-left/main/4`. */
   readonly bench: ReadonlyMap<string, Latest<StoredEvent<'bench-read'>>>;
+  /** By swap. */
+  readonly sheets: ReadonlyMap<string, Latest<StoredEvent<'sheet-chosen'>>>;
+  /** By way and step: `out/bumper-off`. */
+  readonly ticks: ReadonlyMap<string, Latest<StoredEvent<'step-ticked'>>>;
+  readonly counts: readonly StoredEvent<'fastener-counted'>[];
+  /** By position, lamp and proof step. */
+  readonly proofs: ReadonlyMap<string, Latest<StoredEvent<'proof-seen'>>>;
   readonly raised: readonly StoredEvent<'item-raised'>[];
   /** Latest closing per item. */
   readonly closings: ReadonlyMap<string, StoredEvent<'item-closed'>>;
@@ -71,6 +78,10 @@ export function foldJob(events: readonly AnyStoredEvent[]): JobRecord {
     plugs: latestBy(of('plug-recorded'), (e) => `${e.body.position}/${e.body.plug}`),
     feeds: latestBy(of('feed-chosen'), (e) => `${e.body.swap}/${e.body.does}`),
     bench: latestBy(of('bench-read'), (e) => `${e.body.position}/${e.body.lamp}/${e.body.step}`),
+    sheets: latestBy(of('sheet-chosen'), (e) => e.body.swap),
+    ticks: latestBy(of('step-ticked'), (e) => `${e.body.way}/${e.body.step}`),
+    counts: of('fastener-counted'),
+    proofs: latestBy(of('proof-seen'), (e) => `${e.body.position}/${e.body.lamp}/${e.body.step}`),
     raised: of('item-raised'),
     closings: new Map(of('item-closed').map((e) => [e.body.item, e])),
     locks,

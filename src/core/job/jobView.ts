@@ -13,10 +13,12 @@ import {
   type VinReading,
 } from '../vehicle';
 import type { AsFound, Looked, PlugCheck } from './events';
-import type { OpenItem } from './openItems';
+import type { OpenItem } from './openItem';
 import type { JobReading } from './readJob';
 import { releaseCheck, type ReleaseCheck } from './release';
+import type { ProofLine } from './proving';
 import type { StageState } from './stageStates';
+import type { StripReading } from './stripping';
 import type { VehicleRecord } from './vehicleFacts';
 import type { PositionWiring } from './wiring';
 
@@ -53,6 +55,7 @@ export interface SwapView {
     readonly override: boolean;
   } | null;
   readonly wiring: readonly PositionWiring[];
+  readonly proofs: readonly ProofLine[];
 }
 
 /** A job as plain data, ready to cross to a screen. */
@@ -92,6 +95,7 @@ export interface JobView {
     readonly words: string;
     readonly by: string;
   }[];
+  readonly strip: StripReading;
   readonly items: readonly OpenItem[];
   readonly release: ReleaseCheck;
   readonly locks: readonly { readonly revision: number; readonly at: string; readonly by: string }[];
@@ -157,8 +161,9 @@ export function jobView(input: JobViewInput): JobView {
       words: m.body.words,
       position: m.body.position ?? null,
     })),
-    swaps: reading.checks.map(({ swap: { id, positions, openedBy, choice }, wiring }) => ({
+    swaps: reading.checks.map(({ swap: { id, positions, openedBy, choice }, wiring, proofs }) => ({
       wiring,
+      proofs,
       id,
       positions,
       openedEvent: openedBy.id,
@@ -184,6 +189,7 @@ export function jobView(input: JobViewInput): JobView {
       words: e.body.words,
       by: e.user,
     })),
+    strip: reading.strip,
     items: reading.items,
     release: releaseCheck(reading),
     locks: record.locks.map((l) => ({ revision: l.body.revision, at: l.at, by: l.user })),

@@ -1,46 +1,13 @@
 import type { Judgement } from '../fitment';
 import { type Reason, reason } from '../reason';
 import type { ResolvedFact } from '../vehicle';
-import type { RaisedOrigin } from './events';
 import type { JobRecord, SwapRecord } from './fold';
+import { CLOSABLE, type ItemOrigin, type OpenItem } from './openItem';
+import { proofItems, type RuledItem, stripItems } from './handItems';
+import type { ProofLine } from './proving';
 import type { Stage } from './stages';
+import type { StripReading } from './stripping';
 import { type PositionWiring, seriousConflicts } from './wiring';
-
-export type ItemOrigin =
-  | RaisedOrigin
-  | 'contradiction'
-  | 'baseline-light'
-  | 'aim'
-  | 'override'
-  | 'choice-stale'
-  | 'choice-revised'
-  | 'rival-entries'
-  | 'late-entry'
-  | 'wire-conflict'
-  | 'wire-unmapped'
-  | 'light-rule'
-  | 'bench-proof';
-
-/** Who may close an item with *done*. A lead may close any, and alone may hand one over in writing. */
-export type ClosableBy = 'anyone' | 'technician' | 'lead' | 'nobody';
-
-/** A promise, deferral or doubt of a job that stands until it is closed. */
-export interface OpenItem {
-  readonly id: string;
-  readonly origin: ItemOrigin;
-  /** What it is about: worded by the interface, or as a person wrote it (`words` in the facts). */
-  readonly what: Reason;
-  readonly stage: Stage;
-  readonly raisedBy: string | null;
-  readonly raisedAt: string | null;
-  readonly closableBy: ClosableBy;
-  readonly closed: {
-    readonly how: 'done' | 'handed-over';
-    readonly words: string;
-    readonly by: string;
-    readonly at: string;
-  } | null;
-}
 
 /** The state of a swap's choice against what is known now. */
 export interface ChoiceCheck {
@@ -51,27 +18,9 @@ export interface ChoiceCheck {
   readonly revised: readonly string[];
   /** Wiring and light of each position; empty while no lamp is chosen. */
   readonly wiring: readonly PositionWiring[];
+  /** The function matrix; empty while no lamp is chosen. */
+  readonly proofs: readonly ProofLine[];
 }
-
-const CLOSABLE: Readonly<Record<ItemOrigin, ClosableBy>> = {
-  promised: 'anyone',
-  scope: 'anyone',
-  borrowed: 'technician',
-  recheck: 'technician',
-  other: 'anyone',
-  contradiction: 'technician',
-  'baseline-light': 'technician',
-  aim: 'technician',
-  override: 'lead',
-  'choice-stale': 'lead',
-  'choice-revised': 'technician',
-  'rival-entries': 'technician',
-  'late-entry': 'nobody',
-  'wire-conflict': 'technician',
-  'wire-unmapped': 'technician',
-  'light-rule': 'lead',
-  'bench-proof': 'technician',
-};
 
 const AIMED_ROLES = /^(headlamp|fog)\./;
 
@@ -80,6 +29,7 @@ export function openItems(
   record: JobRecord,
   facts: Iterable<ResolvedFact>,
   checks: readonly ChoiceCheck[],
+  strip: StripReading,
 ): readonly OpenItem[] {
   const found: OpenItem[] = record.raised.map((e) =>
     item(
@@ -108,7 +58,11 @@ export function openItems(
   for (const check of checks) {
     swapItems(check, rule);
     wiringItems(check, rule);
+    const chosen = check.swap.choice?.event.id;
+    if (chosen)
+      found.push(...proofItems(chosen, check.swap.positions, check.proofs).map((i) => ruled(record, i)));
   }
+  found.push(...stripItems(strip).map((i) => ruled(record, i)));
   for (const [position, value] of record.asFound)
     if (value.rivals.length > 0)
       rule(
@@ -236,6 +190,12 @@ function partsDiffer(
       .sort()
       .join();
   return text(now.parts.map((p) => ({ ...p, id: p.part }))) !== text(chosen);
+}
+
+/** An item of a rule; where what it asks for was done, that closes it, unless a person did before. */
+function ruled(record: JobRecord, i: RuledItem): OpenItem {
+  const plain = item(record, i.id, i.origin, i.what, i.stage, i.raisedBy ?? null, i.raisedAt ?? null);
+  return i.met && !plain.closed ? { ...plain, closed: { how: 'met', words: '', ...i.met } } : plain;
 }
 
 function item(

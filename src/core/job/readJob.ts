@@ -1,5 +1,6 @@
 import { judge, type JudgeContext, planSwap, type SwapPlan } from '../fitment';
 import type { ConnectorHalf } from '../harness';
+import type { StepSheet } from '../strip';
 import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
 import {
   type FactRef,
@@ -11,8 +12,11 @@ import {
 } from '../vehicle';
 import type { AnyStoredEvent, RowRef } from './events';
 import { foldJob, type JobRecord, statementsOf, type SwapRecord } from './fold';
-import { type ChoiceCheck, type OpenItem, openItems } from './openItems';
+import type { OpenItem } from './openItem';
+import { type ChoiceCheck, openItems } from './openItems';
+import { readProofs } from './proving';
 import { type StageState, stageStates } from './stageStates';
+import { readStripping, type StripReading } from './stripping';
 import { swapWiring } from './wiring';
 import { derivedStatements, type VehicleRecord, vinOf } from './vehicleFacts';
 
@@ -30,11 +34,14 @@ export interface JobSources {
   readonly pinned: PinnedRows;
 }
 
+export type PinnedKind = 'application' | 'lamp' | 'part' | 'step-sheet';
+
 export interface PinnedRows {
   readonly application: (ref: RowRef) => Application | undefined;
   readonly lamp: (ref: RowRef) => Lamp | undefined;
+  readonly sheet: (ref: RowRef) => StepSheet | undefined;
   /** Newest revision of a row on the shelf. */
-  readonly head: (kind: 'application' | 'lamp' | 'part', id: string) => number | undefined;
+  readonly head: (kind: PinnedKind, id: string) => number | undefined;
 }
 
 /** A job read whole: the one call behind each screen, the board, the release and the tests. */
@@ -43,6 +50,7 @@ export interface JobReading {
   readonly vin: VinReading | null;
   readonly facts: ReadonlyMap<FactRef, ResolvedFact>;
   readonly checks: readonly ChoiceCheck[];
+  readonly strip: StripReading;
   readonly items: readonly OpenItem[];
   readonly stages: readonly StageState[];
   readonly context: JudgeContext;
@@ -60,9 +68,15 @@ export function readJob(sources: JobSources): JobReading {
   const parts = new Map(sources.parts.map((p) => [p.id, p]));
   const context: JudgeContext = { known: knownValues(facts), registry, profiles, parts };
   const checks = record.swaps.map((swap) => checkChoice(swap, record, sources, context));
-  const items = openItems(record, facts.values(), checks);
-  const stages = stageStates({ vehicle, record, facts, checks, items });
-  return { record, vin: vinOf(vehicle, family), facts, checks, items, stages, context };
+  const strip = readStripping(record, {
+    family,
+    registry,
+    known: context.known,
+    sheet: sources.pinned.sheet,
+  });
+  const items = openItems(record, facts.values(), checks, strip);
+  const stages = stageStates({ vehicle, record, facts, checks, strip, items });
+  return { record, vin: vinOf(vehicle, family), facts, checks, strip, items, stages, context };
 }
 
 function checkChoice(
@@ -72,23 +86,27 @@ function checkChoice(
   context: JudgeContext,
 ): ChoiceCheck {
   const { pinned } = sources;
-  if (!swap.choice) return { swap, now: null, revised: [], wiring: [] };
-  const { application, lamps, parts } = swap.choice.event.body;
-  const newer = (kind: 'application' | 'lamp' | 'part', ref: RowRef) =>
-    (pinned.head(kind, ref.id) ?? 0) > ref.rev;
+  if (!swap.choice) return { swap, now: null, revised: [], wiring: [], proofs: [] };
+  const { application, lamps, parts, sheets = [] } = swap.choice.event.body;
+  const newer = (kind: PinnedKind, ref: RowRef) => (pinned.head(kind, ref.id) ?? 0) > ref.rev;
   const revised = [
     ...(newer('application', application) ? [application.id] : []),
     ...Object.values(lamps)
       .filter((r) => newer('lamp', r))
       .map((r) => r.id),
     ...parts.filter((r) => newer('part', r)).map((r) => r.id),
+    ...sheets.filter((r) => newer('step-sheet', r)).map((r) => r.id),
   ];
   const plan = pinnedPlan(swap, sources);
+  const now = plan && judge(plan, context);
+  const known = { ...sources, known: context.known };
+  const wiring = plan ? swapWiring(swap, plan, record, known) : [];
   return {
     swap,
-    now: plan && judge(plan, context),
+    now,
     revised: [...new Set(revised)].sort(),
-    wiring: plan ? swapWiring(swap, plan, record, { ...sources, known: context.known }) : [],
+    wiring,
+    proofs: readProofs(wiring, now, record, known),
   };
 }
 

@@ -2,9 +2,11 @@ import { describe, expect, it } from 'vitest';
 import { benchSequence } from '../bench';
 import type { Shelf } from '../shelf';
 import { factRegistry, positionKey } from '../vehicle';
-import type { AnyStoredEvent, EventBodies, EventType } from './events';
+import type { FastenerAct } from '../strip';
+import type { AnyStoredEvent } from './events';
+import { eventMaker, shelfSources } from './jobKit';
 import { jobView } from './jobView';
-import { type JobSources, readJob } from './readJob';
+import { readJob } from './readJob';
 import { releaseCheck, releaseDocument } from './release';
 
 /**
@@ -13,6 +15,48 @@ import { releaseCheck, releaseDocument } from './release';
  */
 const POSITION = 'identification.rear.centre';
 const shelf: Shelf = {
+  stepSheets: [
+    {
+      id: 'wain-roof',
+      families: ['wain'],
+      role: 'identification',
+      end: 'rear',
+      name: { 'en-GB': 'From the roof' },
+      steps: [
+        {
+          id: 'ladder',
+          kind: 'isolate',
+          scope: 'once',
+          title: { 'en-GB': 'Ladder up' },
+          zone: 'rear',
+          minutes: 1,
+          sets: { lift: 'up' },
+        },
+        {
+          id: 'cap',
+          kind: 'loosen',
+          scope: 'once',
+          title: { 'en-GB': 'Cap' },
+          zone: 'roof',
+          minutes: 1,
+          needs: { lift: 'up' },
+          fasteners: [{ id: 'studs', kind: 'nut', count: 2, reuse: 'reuse' }],
+          after: [{ step: 'ladder' }],
+        },
+        {
+          id: 'bar-off',
+          kind: 'remove',
+          scope: 'each',
+          title: { 'en-GB': 'Lamp' },
+          zone: 'roof',
+          minutes: 2,
+          lampOut: true,
+          fasteners: [{ id: 'screws', kind: 'screw', count: 4, reuse: 'if-sound' }],
+          after: [{ step: 'cap' }],
+        },
+      ],
+    },
+  ],
   factKeys: [
     {
       id: 'roof-rail',
@@ -169,39 +213,8 @@ if (!family || !lamp) throw new Error('no rows');
 const registry = factRegistry(shelf.factKeys);
 const vehicle = { id: 'v', family: 'wain', vin: null, serial: 'W-9', plate: null, fleet: null, version: 1 };
 
-let n = 0;
-function event<T extends EventType>(type: T, body: EventBodies[T]): AnyStoredEvent {
-  n += 1;
-  const at = new Date(Date.UTC(2026, 4, 1) + n * 1000).toISOString();
-  return {
-    id: `e${String(n).padStart(4, '0')}`,
-    job: 'j',
-    type,
-    v: 1,
-    at,
-    device: 'd',
-    deviceSeq: n,
-    user: 'u1',
-    body,
-    seq: n,
-    receivedAt: at,
-  } as unknown as AnyStoredEvent;
-}
-const sources = (events: readonly AnyStoredEvent[]): JobSources => ({
-  events,
-  otherFactEvents: [],
-  vehicle,
-  family,
-  registry,
-  profiles: shelf.profiles,
-  parts: shelf.parts,
-  connectors: shelf.connectors,
-  pinned: {
-    application: (r) => shelf.applications.find((a) => a.id === r.id),
-    lamp: (r) => shelf.lamps.find((l) => l.id === r.id),
-    head: () => 1,
-  },
-});
+const event = eventMaker('2026-05-01T00:00:00.000Z', 'u1');
+const sources = (events: readonly AnyStoredEvent[]) => shelfSources(shelf, vehicle, events);
 const document = (events: readonly AnyStoredEvent[]) =>
   releaseDocument({
     reading: readJob(sources(events)),
@@ -216,7 +229,21 @@ const document = (events: readonly AnyStoredEvent[]) =>
     lockedAt: '2026-05-02T00:00:00.000Z',
   });
 
-/** From the door to the last reading, in the order of the work. */
+const tick = (step: string, way: 'out' | 'back') =>
+  event('step-ticked', { step, way, outcome: 'done', basis: null });
+const count = (step: string, group: string, act: FastenerAct, n: number) =>
+  event('fastener-counted', { step, group, act, count: n });
+const see = (step: string, expected: string) =>
+  event('proof-seen', {
+    position: POSITION,
+    lamp: 'bar',
+    step,
+    seen: { identification: { expected, seen: 'as-expected' } },
+    basis: null,
+  });
+const BAR_OFF = `bar-off@${POSITION}`;
+
+/** From the door to the last proof, in the order of the work. */
 const story = [
   event('job-opened', { words: 'Roof lamp torn off' }),
   event('fact-stated', { key: 'model-year', subject: 'vehicle', value: 2011, source: 'told' }),
@@ -233,6 +260,7 @@ const story = [
     parts: [{ id: 'foot', rev: 1, quantity: 2, certain: true }],
     verdict: 'fits-with-parts',
     road: 'meets-profile',
+    sheets: [{ id: 'wain-roof', rev: 1 }],
     basis: null,
   }),
   event('plug-recorded', {
@@ -248,6 +276,11 @@ const story = [
     },
     basis: null,
   }),
+  tick('ladder', 'out'),
+  count('cap', 'studs', 'out', 2),
+  tick('cap', 'out'),
+  count(BAR_OFF, 'screws', 'out', 4),
+  tick(BAR_OFF, 'out'),
   event('bench-read', {
     position: POSITION,
     lamp: 'bar',
@@ -255,6 +288,14 @@ const story = [
     reading: { currentA: 0.31, seen: 'red' },
     basis: null,
   }),
+  count(BAR_OFF, 'screws', 'replaced', 1),
+  count(BAR_OFF, 'screws', 'in', 4),
+  tick(BAR_OFF, 'back'),
+  count('cap', 'studs', 'in', 2),
+  tick('cap', 'back'),
+  tick('ladder', 'back'),
+  see('at-rest', 'off'),
+  see('lights=position', 'on'),
   event('item-raised', {
     item: 'i',
     origin: 'borrowed',
@@ -267,13 +308,16 @@ const story = [
 describe('a vehicle line, lamp and plug unlike the demo’s need data only', () => {
   const reading = readJob(sources(story));
 
-  it('comes through every stage that can be worked', () => {
-    expect(reading.stages.filter((s) => s.state !== 'absent').map((s) => `${s.stage} ${s.state}`)).toEqual([
+  it('comes through all nine stages', () => {
+    expect(reading.stages.map((s) => `${s.stage} ${s.state}`)).toEqual([
       'arrive seated',
       'fit locked',
       'wire locked',
       'light seated',
+      'strip locked',
       'bench locked',
+      'mount locked',
+      'prove locked',
       'release open',
     ]);
     expect(releaseCheck(reading)).toEqual({ ready: true, missing: [], openItems: [], nextRevision: 1 });
@@ -300,7 +344,7 @@ describe('the frozen document', () => {
 
   it('holds what was handed over, with who knew it and how', () => {
     expect(doc).toMatchObject({
-      form: 1,
+      form: 2,
       revision: 1,
       lockedBy: 'Ada',
       job: { number: 12, words: 'Roof lamp torn off' },
@@ -327,7 +371,18 @@ describe('the frozen document', () => {
       parts: [{ partNumber: 'F-1', quantity: 2, certain: true }],
       override: null,
     });
-    expect(doc.items).toMatchObject([{ how: 'done', words: 'paid back', by: 'Ada' }]);
+    expect(doc.items).toMatchObject([
+      { how: 'done', words: 'paid back', by: 'Ada' },
+      { how: 'met', what: { code: 'item-isolated' }, by: 'Ada' },
+      { how: 'met', what: { code: 'item-loosened' } },
+    ]);
+    expect(doc.hands).toMatchObject({
+      stepsOut: 3,
+      stepsBack: 3,
+      fasteners: { out: 6, in: 6, open: [] },
+      bench: [{ does: 'identification', passes: true }],
+      proofs: { all: 2, proven: 2, otherwise: [] },
+    });
   });
 
   it('is data that survives being written down, without a sentence of the core', () => {

@@ -3,8 +3,9 @@ import { type Prose, type Reason, reason } from '../reason';
 import type { Family, Lamp, Money, Part } from '../shelf/types';
 import type { FactSource, FactValue, PositionKey } from '../vehicle';
 import type { AsFound, EventBodies } from './events';
-import type { OpenItem } from './openItems';
+import type { OpenItem } from './openItem';
 import type { JobReading } from './readJob';
+import { releaseHands, type ReleaseHands } from './releaseHands';
 import type { Stage } from './stages';
 import type { VehicleRecord } from './vehicleFacts';
 
@@ -18,14 +19,18 @@ export interface ReleaseCheck {
 }
 
 /** Stages that raise an open item for what is not proven: that item, not the stage, stands in the way. */
-const OWN_ITEMS = new Set<Stage>(['release', 'bench']);
+const OWN_ITEMS = new Set<Stage>(['release', 'bench', 'prove']);
+
+/** Likewise single wants that an item of their own stands for. */
+const OWN_ITEM_CODES = new Set(['strip-no-sheet']);
 
 /** Late entries do not stand in the way of a new lock: it takes them in. */
 export function releaseCheck(job: Pick<JobReading, 'record' | 'stages' | 'items'>): ReleaseCheck {
   const open = job.items.filter((i) => i.closed === null && i.origin !== 'late-entry');
   const wanting = job.stages
     .filter((s) => !OWN_ITEMS.has(s.stage) && s.state === 'open')
-    .flatMap((s) => s.missing);
+    .flatMap((s) => s.missing)
+    .filter((m) => !OWN_ITEM_CODES.has(m.code));
   // Several stages may wait for the same thing; it is said once.
   const missing = [...new Map(wanting.map((m) => [JSON.stringify(m), m])).values()];
   if (job.record.locks.length > 0 && job.record.late.length === 0) missing.push(reason('already-locked'));
@@ -38,11 +43,12 @@ export function releaseCheck(job: Pick<JobReading, 'record' | 'stages' | 'items'
 }
 
 /** Version of the frozen document's form. */
-export const RELEASE_DOCUMENT_FORM = 1;
+export const RELEASE_DOCUMENT_FORM = 2;
 
 /** What is handed over, frozen: printed sheets are made from this alone, so that they never change. */
 export interface ReleaseDocument {
-  readonly form: typeof RELEASE_DOCUMENT_FORM;
+  /** Documents of form 1 have no `hands`. */
+  readonly form: 1 | typeof RELEASE_DOCUMENT_FORM;
   readonly revision: number;
   readonly lockedAt: string;
   readonly lockedBy: string;
@@ -94,11 +100,12 @@ export interface ReleaseDocument {
   }[];
   readonly items: readonly {
     readonly what: Reason;
-    readonly how: 'done' | 'handed-over';
+    readonly how: 'done' | 'handed-over' | 'met';
     readonly words: string;
     readonly by: string;
     readonly at: string;
   }[];
+  readonly hands?: ReleaseHands;
   readonly history: readonly { readonly at: string; readonly by: string; readonly type: string }[];
 }
 
@@ -181,6 +188,7 @@ export function releaseDocument(input: ReleaseInput): ReleaseDocument {
           ]
         : [],
     ),
+    hands: releaseHands(reading, nameOf),
     history: record.standing.map((e) => ({ at: e.at, by: nameOf(e.user), type: e.type })),
   };
 }

@@ -2,12 +2,15 @@ import { type Reason, reason } from '../reason';
 import type { FactRef, ResolvedFact } from '../vehicle';
 import { factRef, splitFactRef } from '../vehicle';
 import type { JobRecord } from './fold';
-import type { ChoiceCheck, OpenItem } from './openItems';
-import { BUILT_STAGES, type Stage, STAGES } from './stages';
+import type { OpenItem } from './openItem';
+import type { ChoiceCheck } from './openItems';
+import { notProven, proofCells } from './proving';
+import { type Stage, STAGES } from './stages';
+import { isDone, isDue, type StripReading } from './stripping';
 import type { VehicleRecord } from './vehicleFacts';
 
-/** `locked`: done and proven. `absent`: this version cannot work the stage yet. */
-export type SeatState = 'absent' | 'open' | 'seated' | 'locked';
+/** `locked`: done and proven. */
+export type SeatState = 'open' | 'seated' | 'locked';
 
 export interface StageState {
   readonly stage: Stage;
@@ -23,6 +26,7 @@ export interface StageInput {
   readonly record: JobRecord;
   readonly facts: ReadonlyMap<FactRef, ResolvedFact>;
   readonly checks: readonly ChoiceCheck[];
+  readonly strip: StripReading;
   readonly items: readonly OpenItem[];
 }
 
@@ -33,7 +37,6 @@ export function stageStates(input: StageInput): readonly StageState[] {
   const released = input.record.locks.length > 0;
   return STAGES.map((stage) => {
     const tags = input.items.filter((i) => i.stage === stage && i.closed === null).length;
-    if (!BUILT_STAGES.includes(stage)) return { stage, state: 'absent', tags, missing: [] };
     const { done, proof } = wanting(stage, input);
     const state: SeatState =
       done.length > 0 ? 'open' : proof.length > 0 && !(released && stage !== 'release') ? 'seated' : 'locked';
@@ -47,7 +50,10 @@ function wanting(stage: Stage, input: StageInput): { done: readonly Reason[]; pr
   if (stage === 'fit') return { done: fitWants(input), proof: fitProof(input) };
   if (stage === 'wire') return { done: wireWants(input), proof: wireProof(input) };
   if (stage === 'light') return { done: lightWants(input), proof: [reason('proof-light')] };
+  if (stage === 'strip') return { done: stripWants(input), proof: countProof(input, 'out') };
   if (stage === 'bench') return { done: benchWants(input), proof: benchProof(input) };
+  if (stage === 'mount') return { done: mountWants(input), proof: countProof(input, 'in') };
+  if (stage === 'prove') return { done: proveWants(input), proof: proveProof(input) };
   return { done: input.record.locks.length > 0 ? [] : [reason('release-not-locked')], proof: [] };
 }
 
@@ -164,4 +170,64 @@ function benchProof({ checks }: StageInput): readonly Reason[] {
             .filter((l) => l.read && !l.read.verdict.passes)
             .map((l) => reason('bench-failing', { position: w.position, does: l.step.does })),
     );
+}
+
+/** A sheet for every swap and every step on the way out ticked. */
+function stripWants(input: StageInput): readonly Reason[] {
+  const { strip } = input;
+  return [
+    ...choiceWants(input),
+    ...sheetWants(input),
+    ...leftToDo(strip.out.filter((l) => l.tick === null).length, 'out'),
+  ];
+}
+
+function mountWants(input: StageInput): readonly Reason[] {
+  const { strip } = input;
+  const due = strip.back.filter((l) => l.tick === null && isDue(l, strip.out));
+  return [...choiceWants(input), ...sheetWants(input), ...leftToDo(due.length, 'back')];
+}
+
+const leftToDo = (count: number, way: 'out' | 'back'): readonly Reason[] =>
+  count > 0 ? [reason('strip-steps-left', { count, way })] : [];
+
+function sheetWants({ strip, items }: StageInput): readonly Reason[] {
+  if (strip.fault)
+    return [
+      reason('strip-plan-fault', {
+        steps: strip.fault.fault.kind === 'loop' ? strip.fault.fault.loop : [strip.fault.fault.step],
+      }),
+    ];
+  return strip.uses.flatMap((u) => {
+    if (u.state === 'unknown') return [reason('strip-sheet-unknown', { positions: u.positions })];
+    const settled = items.some((i) => i.id === `no-sheet:${u.swap}` && i.closed !== null);
+    return u.state === 'none' && !settled ? [reason('strip-no-sheet', { positions: u.positions })] : [];
+  });
+}
+
+/** Fasteners counted, not only steps ticked: everything out by the sheet, and in what came out. */
+function countProof({ strip }: StageInput, way: 'out' | 'in'): readonly Reason[] {
+  if (strip.uses.some((u) => u.state === 'none')) return [reason('proof-no-sheet')];
+  const uncounted = strip.out
+    .filter(isDone)
+    .flatMap((l) => l.fasteners)
+    .reduce((n, g) => n + g.stillIn, 0);
+  const { holes, leftOver } = strip.total;
+  if (way === 'out') return uncounted > 0 ? [reason('proof-count-out', { count: uncounted })] : [];
+  return holes > 0 || leftOver > 0 ? [reason('proof-count-in', { holes, left: leftOver })] : [];
+}
+
+function proveWants(input: StageInput): readonly Reason[] {
+  const cells = input.checks.flatMap((c) => proofCells(c.proofs));
+  const unseen = cells.filter((c) => c.state === 'unproven').length;
+  return [
+    ...choiceWants(input),
+    ...(unseen > 0 ? [reason('prove-unseen', { count: unseen, all: cells.length })] : []),
+  ];
+}
+
+function proveProof({ checks }: StageInput): readonly Reason[] {
+  const bad = checks.flatMap((c) => notProven(c.proofs));
+  if (checks.every((c) => c.proofs.length === 0)) return [reason('prove-nothing')];
+  return bad.length > 0 ? [reason('prove-mismatch', { count: bad.length })] : [];
 }

@@ -12,9 +12,6 @@ export const STAGES = [
 ] as const;
 export type Stage = (typeof STAGES)[number];
 
-/** Stages that this version can work. The others are shown as not there yet. */
-export const BUILT_STAGES: readonly Stage[] = ['arrive', 'fit', 'wire', 'light', 'bench', 'release'];
-
 export function isStage(text: string): text is Stage {
   return (STAGES as readonly string[]).includes(text);
 }

@@ -1,4 +1,11 @@
-import { type Circuit, type ControlState, type Level, levelOf, neededLevels } from '../controls';
+import {
+  type Circuit,
+  type ControlState,
+  type Level,
+  type LevelCase,
+  levelOf,
+  neededLevels,
+} from '../controls';
 import type { MappedInput } from '../harness';
 import type { Lamp } from '../shelf/types';
 import { FEED_LIVE, type FeedSchool } from './feed';
@@ -31,13 +38,7 @@ export function expectedLevels(fitted: FittedLamp, state: ControlState): Readonl
   const levels = new Map<LampFunction, Level>();
   for (const { input, verdict, from } of fitted.inputs) {
     if (input.does === 'ground' || input.does === 'mode') continue;
-    const row =
-      from && (verdict === 'direct' || verdict === 'through-adapter')
-        ? fitted.circuit(from.circuit)
-        : undefined;
-    const school = fitted.feeds.find((f) => f.does === input.does)?.school;
-    const cases = row ? row.cases : school ? FEED_LIVE[school] : [];
-    const feed = levelOf(cases, state);
+    const feed = levelOf(feedCases(fitted, { input, verdict, from }), state);
     levels.set(input.does, feed.kind === 'off' ? OFF : (ownLevel(fitted.lamp, input.does, state) ?? feed));
   }
   for (const { does } of fitted.lamp.functions) {
@@ -46,6 +47,27 @@ export function expectedLevels(fitted: FittedLamp, state: ControlState): Readonl
     levels.set(does as LampFunction, (leader && levels.get(leader)) ?? OFF);
   }
   return levels;
+}
+
+function feedCases(
+  fitted: FittedLamp,
+  { input, verdict, from }: Pick<MappedInput, 'input' | 'verdict' | 'from'>,
+): readonly LevelCase[] {
+  const row =
+    from && (verdict === 'direct' || verdict === 'through-adapter')
+      ? fitted.circuit(from.circuit)
+      : undefined;
+  const school = fitted.feeds.find((f) => f.does === input.does)?.school;
+  return row ? row.cases : school ? FEED_LIVE[school] : [];
+}
+
+/** Every case that has a say in when a function of a fitted lamp is lit; none: nothing feeds it. */
+export function decidingCases(fitted: FittedLamp, does: LampFunction): readonly LevelCase[] {
+  const own = fitted.inputs.filter((i) => i.input.does === does);
+  const leader = FOLLOWS[does];
+  if (own.length === 0 && leader) return decidingCases(fitted, leader);
+  const behaviour = fitted.lamp.behaviour?.find((b) => b.does === does)?.cases ?? [];
+  return own.length === 0 ? [] : [...own.flatMap((i) => feedCases(fitted, i)), ...behaviour];
 }
 
 function ownLevel(lamp: FittedLamp['lamp'], does: LampFunction, state: ControlState): Level | null {

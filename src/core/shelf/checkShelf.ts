@@ -1,6 +1,7 @@
 import { predicatesOf, predicateTest, type Predicate, type Rule } from '../fitment/rule';
 import { compareText, type Reason, reason } from '../reason';
 import { factRegistry, type FactKey, type FactRegistry, type FactValue, positionKey } from '../vehicle';
+import { sheetFaults } from '../strip/checkSheet';
 import { harnessFaults } from './checkHarness';
 import type { ShelfFault } from './fault';
 import { nearestName } from './nearestName';
@@ -74,6 +75,11 @@ export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
       (r, j) => r.when && checkRule(`/profiles/${i}/requirements/${j}/when`, r.when, true),
     ),
   );
+  shelf.stepSheets.forEach((sheet, i) => {
+    sheet.families.forEach((id, j) => refer(`/stepSheets/${i}/families/${j}`, families, id, 'family'));
+    if (sheet.when) checkRule(`/stepSheets/${i}/when`, sheet.when);
+    faults.push(...sheetFaults(sheet).map((f) => ({ path: `/stepSheets/${i}${f.path}`, reason: f.reason })));
+  });
   faults.push(...harnessFaults(shelf));
   return faults.sort((a, b) => compareText(a.path, b.path) || compareText(a.reason.code, b.reason.code));
 }

@@ -2,6 +2,7 @@ import type { Rule, PartNeed } from '../fitment/rule';
 import type { Circuit, LevelCase } from '../controls';
 import type { Adapter, ConnectorHalf, LampPlug, VehiclePlug } from '../harness/types';
 import type { Prose } from '../reason';
+import type { StepSheet } from '../strip/types';
 import type {
   Duty,
   FactKey,
@@ -168,6 +169,7 @@ export interface ShelfKinds {
   readonly lamp: Lamp;
   readonly family: Family;
   readonly application: Application;
+  readonly 'step-sheet': StepSheet;
 }
 export type ShelfKind = keyof ShelfKinds;
 export const SHELF_KINDS = [
@@ -178,6 +180,7 @@ export const SHELF_KINDS = [
   'lamp',
   'family',
   'application',
+  'step-sheet',
 ] as const satisfies readonly ShelfKind[];
 
 /** A whole shelf as one value: what a shelf file holds. */
@@ -189,6 +192,7 @@ export interface Shelf {
   readonly lamps: readonly Lamp[];
   readonly families: readonly Family[];
   readonly applications: readonly Application[];
+  readonly stepSheets: readonly StepSheet[];
 }
 
 /** The list of a shelf that holds each kind. */
@@ -200,6 +204,7 @@ export const SHELF_LISTS = {
   lamp: 'lamps',
   family: 'families',
   application: 'applications',
+  'step-sheet': 'stepSheets',
 } as const satisfies Record<ShelfKind, keyof Shelf>;
 
 export const EMPTY_SHELF: Shelf = {
@@ -210,4 +215,5 @@ export const EMPTY_SHELF: Shelf = {
   lamps: [],
   families: [],
   applications: [],
+  stepSheets: [],
 };

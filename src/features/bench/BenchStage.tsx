@@ -33,9 +33,12 @@ function Sequence({ wiring }: { wiring: PositionWiring }) {
   const { words, say } = useJob();
   const { t, tCode } = words;
   const [picked, setPicked] = useState<string | null>(null);
+  // After a reading the next one is typed at once; on arrival the focus stays where it was.
+  const [going, setGoing] = useState(false);
   const line =
     wiring.bench.find((l) => l.step.id === picked) ??
     wiring.bench.find((l) => l.read === null) ??
+    wiring.bench.find((l) => !l.read?.verdict.passes) ??
     wiring.bench[0];
   if (!line) return null;
   const { step } = line;
@@ -52,7 +55,11 @@ function Sequence({ wiring }: { wiring: PositionWiring }) {
           key={`${step.id}:${line.read?.event ?? ''}`}
           wiring={wiring}
           line={line}
-          onSaved={() => setPicked(null)}
+          focus={going}
+          onSaved={() => {
+            setPicked(null);
+            setGoing(true);
+          }}
         />
       </div>
       <table className="w-full border-collapse text-[0.94rem]">

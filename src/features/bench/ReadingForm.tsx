@@ -11,10 +11,12 @@ import { useJob } from '../job/JobContext';
 export function ReadingForm({
   wiring,
   line,
+  focus,
   onSaved,
 }: {
   wiring: PositionWiring;
   line: BenchLine;
+  focus: boolean;
   onSaved: () => void;
 }) {
   const { words, say, sender } = useJob();
@@ -40,7 +42,7 @@ export function ReadingForm({
     if (await sender.send('bench-read', body)) onSaved();
   };
   return (
-    <form onSubmit={submit} noValidate className="grid gap-3" data-step={step.id}>
+    <form onSubmit={submit} noValidate className="grid gap-3" data-reading={step.does}>
       <p className="text-lg">
         {t('bench.connect', {
           feed: step.feed,
@@ -66,6 +68,7 @@ export function ReadingForm({
             value={amps}
             onChange={(e) => setAmps(e.target.value)}
             autoComplete="off"
+            autoFocus={focus}
             aria-invalid={fault !== null}
           />
         </label>

@@ -63,7 +63,7 @@ function OpenRow({
         ? t('items.closes-by-itself')
         : t('items.technician-closes');
   return (
-    <li className="border-b border-line py-2" data-item={item.id}>
+    <li className="border-b border-line py-2" data-item={item.id} data-origin={item.origin}>
       <div className="flex items-baseline gap-3">
         <span className="w-28 shrink-0 text-sm text-plum">{tCode(`origin.${item.origin}`)}</span>
         <span className="flex-1">
@@ -144,11 +144,16 @@ function ClosedRow({ item }: { item: OpenItem }) {
   const { t } = words;
   if (!item.closed) return null;
   const { how, words: said, by, at } = item.closed;
+  const sentence = {
+    done: 'items.was-done',
+    'handed-over': 'items.was-handed-over',
+    met: 'items.was-met',
+  } as const;
   return (
     <li className="border-b border-line py-1.5 text-sm">
       <span className="line-through decoration-outline">{say.reason(item.what).text}</span>{' '}
       <span className="text-soft">
-        {t(how === 'done' ? 'items.was-done' : 'items.was-handed-over', {
+        {t(sentence[how], {
           words: said,
           by: view.names[by] ?? '',
           at: say.date(at, zone),

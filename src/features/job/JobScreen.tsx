@@ -40,11 +40,8 @@ function Frame({ stage, children }: { stage: Stage; children: ReactNode }) {
     const next = view.positions[(at + by + view.positions.length) % view.positions.length];
     if (next) setFocus(next.key);
   };
-  const built = view.stages.filter((s) => s.state !== 'absent').map((s) => s.stage);
   useKeys({
-    ...Object.fromEntries(
-      STAGES.flatMap((s, i) => (built.includes(s) ? [[String(i + 1), () => router.push(href(s))]] : [])),
-    ),
+    ...Object.fromEntries(STAGES.map((s, i) => [String(i + 1), () => router.push(href(s))])),
     '[': () => walk(-1),
     k: () => walk(-1),
     ']': () => walk(1),
@@ -60,7 +57,7 @@ function Frame({ stage, children }: { stage: Stage; children: ReactNode }) {
       state: tCode(`seat.${s.state}`),
       tags: s.tags,
     }),
-    href: s.state === 'absent' ? null : href(s.stage),
+    href: href(s.stage),
   }));
   return (
     <div className="flex flex-col lg:h-[calc(100dvh-3rem)]">

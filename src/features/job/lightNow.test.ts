@@ -1,7 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { ALL_OFF, type ControlState } from '@/core/controls';
-import { type AnyStoredEvent, jobView, readJob } from '@/core/job';
+import { type EventBodies, type EventType, jobView, readJob } from '@/core/job';
+import { eventMaker, shelfSources } from '@/core/job/jobKit';
 import type { Shelf } from '@/core/shelf';
 import { factRegistry } from '@/core/vehicle';
 import { litAt } from './lightNow';
@@ -23,37 +24,9 @@ const state = (more: Partial<Record<keyof ControlState, string>>): ControlState 
 
 /** A job on which these events happened, as the screen gets it. */
 function viewOf(bodies: readonly { type: string; body: object }[]) {
-  const events = bodies.map(({ type, body }, i) => {
-    const at = new Date(Date.UTC(2026, 0, 1) + i * 1000).toISOString();
-    return {
-      id: `e${i}`,
-      job: 'j',
-      type,
-      v: 1,
-      at,
-      device: 'd',
-      deviceSeq: i,
-      user: 'u',
-      body,
-      seq: i,
-      receivedAt: at,
-    };
-  }) as unknown as AnyStoredEvent[];
-  const reading = readJob({
-    events,
-    otherFactEvents: [],
-    vehicle,
-    family: family!,
-    registry,
-    profiles: shelf.profiles,
-    parts: shelf.parts,
-    connectors: shelf.connectors,
-    pinned: {
-      application: (r) => shelf.applications.find((a) => a.id === r.id),
-      lamp: (r) => shelf.lamps.find((l) => l.id === r.id),
-      head: () => 1,
-    },
-  });
+  const event = eventMaker();
+  const events = bodies.map((b) => event(b.type as EventType, b.body as EventBodies[EventType]));
+  const reading = readJob(shelfSources(shelf, vehicle, events));
   return jobView({
     id: 'j',
     number: 1,

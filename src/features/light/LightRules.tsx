@@ -1,22 +1,16 @@
 'use client';
-import { CONTROL_NAMES, CONTROLS, type ControlState } from '@/core/controls';
 import type { PositionWiring } from '@/core/job';
 import { WarningMark } from '@/ui/marks';
 import { useJob } from '../job/JobContext';
-import { levelWords } from './levelWords';
+import { stateWords } from '../job/stateWords';
+import { levelWords } from '../job/levelWords';
 
 /** What the rule set says of the expected light: judged apart from it, over every possible state of the controls. */
 export function LightRules({ wirings }: { wirings: readonly PositionWiring[] }) {
   const { words, say } = useJob();
-  const { t, tCode } = words;
+  const { t } = words;
   const rows = wirings.flatMap((w) => w.light.map((finding) => ({ w, finding })));
   const rules = [...new Map(rows.map((r) => [r.finding.rule.id, r.finding.rule])).values()];
-  const stateWords = (s: ControlState) =>
-    words.list(
-      CONTROL_NAMES.filter((c) => s[c] !== CONTROLS[c][0]).map((c) =>
-        s[c] === 'yes' ? tCode(`control.${c}`) : `${tCode(`control.${c}`)} ${tCode(`control.${c}.${s[c]}`)}`,
-      ),
-    ) || t('light.at-rest');
   if (rules.length === 0) return <p className="text-soft">{t('light.no-rules')}</p>;
   return (
     <table className="w-full border-collapse text-[0.94rem]">
@@ -41,7 +35,7 @@ export function LightRules({ wirings }: { wirings: readonly PositionWiring[] }) 
                   <span className="flex gap-2 text-plum">
                     <WarningMark />
                     {t('light.broken', {
-                      state: stateWords(broken.finding.broken.state),
+                      state: stateWords(broken.finding.broken.state, words),
                       level: levelWords(broken.finding.broken.level, t),
                       position: say.position(broken.w.position),
                     })}

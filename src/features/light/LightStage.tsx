@@ -3,7 +3,7 @@ import { LampFace } from '@/ui/LampFace';
 import { useJob } from '../job/JobContext';
 import { litAt, type NowLit } from '../job/lightNow';
 import { Controls } from './Controls';
-import { levelWords } from './levelWords';
+import { levelWords } from '../job/levelWords';
 import { LightBecause } from './LightBecause';
 import { LightRules } from './LightRules';
 

@@ -113,9 +113,6 @@ function ReleaseBecause() {
     view.locks.length > 0
       ? [{ mark: dash, text: t('release.frozen'), detail: t('release.frozen-detail') }]
       : [];
-  const notThere: BecauseEntry[] = view.stages.some((s) => s.state === 'absent')
-    ? [{ mark: dash, text: t('release.stages-absent'), detail: t('release.stages-absent-detail') }]
-    : [];
   return (
     <Because
       title={t('because.title')}
@@ -123,7 +120,7 @@ function ReleaseBecause() {
         stage: t('stage.release'),
         state: tCode(`seat.${view.stages.find((s) => s.stage === 'release')?.state ?? 'open'}`),
       })}
-      entries={[...missing, ...items, ...choices, ...frozen, ...notThere]}
+      entries={[...missing, ...items, ...choices, ...frozen]}
     >
       <p className="border-t border-line py-3 text-sm text-soft">{t('caution.advises')}</p>
     </Because>

@@ -47,6 +47,11 @@ export function CustomerSheet({ doc, back }: { doc: ReleaseDocument; back: strin
           </SheetPart>
         );
       })}
+      {doc.hands && doc.hands.proofs.all > 0 && (
+        <SheetPart title={t('sheet.proofs')}>
+          <p>{t('sheet.proven', { proven: doc.hands.proofs.proven, all: doc.hands.proofs.all })}</p>
+        </SheetPart>
+      )}
       <SheetPart title={t('sheet.left-to-do')}>
         {handedOver.length === 0 ? (
           <p>{t('sheet.nothing-left')}</p>

@@ -1,6 +1,13 @@
 'use client';
 import type { ReleaseDocument } from '@/core/job';
+import { HandsPart } from './HandsPart';
 import { SheetFrame, SheetPart, useSheetWords } from './SheetFrame';
+
+const ITEM_SENTENCE = {
+  done: 'items.was-done',
+  'handed-over': 'items.was-handed-over',
+  met: 'items.was-met',
+} as const;
 
 /** The shop's own record: facts with their source, lamps as found, choice with its reasons, items, history. */
 export function WorkRecord({ doc, back }: { doc: ReleaseDocument; back: string }) {
@@ -93,12 +100,13 @@ export function WorkRecord({ doc, back }: { doc: ReleaseDocument; back: string }
           )}
         </SheetPart>
       ))}
+      {doc.hands && <HandsPart doc={doc} hands={doc.hands} />}
       <SheetPart title={t('items.title')}>
         <ul className="text-sm">
           {doc.items.map((i, n) => (
             <li key={n}>
               {say.reason(i.what).text} –{' '}
-              {t(i.how === 'done' ? 'items.was-done' : 'items.was-handed-over', {
+              {t(ITEM_SENTENCE[i.how], {
                 words: i.words,
                 by: i.by,
                 at: say.date(i.at, doc.shop.zone),

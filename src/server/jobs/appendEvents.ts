@@ -1,5 +1,13 @@
 import { and, eq, inArray } from 'drizzle-orm';
-import { type AnyEvent, type AnyStoredEvent, type OpenItem, type SwapRecord } from '@/core/job';
+import {
+  type AnyEvent,
+  type AnyStoredEvent,
+  type EventBodies,
+  type EventType,
+  type OpenItem,
+  type StripReading,
+  type SwapRecord,
+} from '@/core/job';
 import { suits } from '@/core/shelf';
 import { positionKey } from '@/core/vehicle';
 import { type Actor, EVENT_PERMISSION, may } from '../access';
@@ -109,10 +117,14 @@ function sameEvent(a: AnyEvent, b: AnyEvent): boolean {
 
 const DAY_MS = 86_400_000;
 
+/** Taken in whatever the job says: a promise, a wish, and counts, which are never refused. */
+const UNJUDGED: ReadonlySet<EventType> = new Set(['item-raised', 'wishes-stated', 'fastener-counted']);
+
 /** Why an event may not be taken in; null when it may. */
 async function refusalOf(tx: Tx, actor: Actor, event: AnyEvent, now: Date): Promise<string | null> {
   if (!may(actor.role, EVENT_PERMISSION[event.type])) return 'not-allowed';
   if (Date.parse(event.at) > now.getTime() + DAY_MS) return 'clock-ahead';
+  if (UNJUDGED.has(event.type)) return null;
   const loaded = await loadJob(tx, actor.shopId, event.job);
   if (!loaded) return 'no-such-job';
   const positions = new Set(loaded.positions);
@@ -151,6 +163,20 @@ async function refusalOf(tx: Tx, actor: Actor, event: AnyEvent, now: Date): Prom
       const here = wirings.find((w) => w.position === position && w.lamp.id === lamp);
       return here?.bench.some((l) => l.step.id === step) ? null : 'no-such-bench-step';
     }
+    case 'sheet-chosen':
+      return sheetRefusal(loaded.reading.strip, event.body);
+    case 'step-ticked': {
+      const { step, way } = event.body;
+      return loaded.reading.strip[way].some((l) => l.step.id === step) ? null : 'no-such-step';
+    }
+    case 'proof-seen': {
+      const { position, lamp, step, seen } = event.body;
+      const line = loaded.reading.checks.flatMap((c) => c.proofs).find((p) => p.id === step);
+      const here = line?.lamps.find((l) => l.position === position && l.lamp === lamp);
+      return here && Object.keys(seen).every((does) => here.cells.some((c) => c.cell.does === does))
+        ? null
+        : 'no-such-proof';
+    }
     case 'item-closed':
       return closingRefusal(actor, loaded.reading.items, event.body);
     case 'void':
@@ -167,6 +193,15 @@ function swapRefusal(
 ): string | null {
   if (wanted.some((p) => !positions.has(p))) return 'unknown-position';
   return swaps.some((s) => s.positions.some((p) => wanted.includes(p))) ? 'position-in-other-swap' : null;
+}
+
+/** Another way may be taken only while nothing of this one is done: what is apart must find its way back. */
+function sheetRefusal(strip: StripReading, body: EventBodies['sheet-chosen']): string | null {
+  const use = strip.uses.find((u) => u.swap === body.swap);
+  if (!use?.candidates.some((c) => c.sheet.id === body.sheet)) return 'no-such-sheet';
+  const mine = new Set(use.sheet?.steps.map((s) => s.id));
+  const begun = [...strip.out, ...strip.back].some((l) => l.tick !== null && mine.has(l.step.step.id));
+  return begun && use.sheet?.id !== body.sheet ? 'sheet-in-use' : null;
 }
 
 function closingRefusal(

@@ -8,9 +8,12 @@ import {
   LOOKED,
   PLUG_CHECKS,
   STAGES,
+  STEP_OUTCOMES,
 } from '@/core/job';
 import { WISHES } from '@/core/fitment';
 import { FEED_SCHOOLS } from '@/core/light';
+import { SEEN, type SeenCell } from '@/core/prove';
+import { FASTENER_ACTS } from '@/core/strip';
 import { FACT_SOURCES, LAMP_FUNCTIONS, LIGHT_COLOURS } from '@/core/vehicle';
 
 const id = () => yup.string().strict().required().min(1).max(120);
@@ -31,6 +34,20 @@ const factValue = yup
       typeof v === 'number' ||
       (typeof v === 'string' && v.length <= 200),
   );
+
+const isSeen = (value: unknown): boolean =>
+  typeof value === 'object' &&
+  value !== null &&
+  !Array.isArray(value) &&
+  Object.keys(value).length > 0 &&
+  Object.entries(value).every(
+    ([does, cell]) => does.length <= 60 && seenCell.isValidSync(cell, { strict: true }),
+  );
+
+const seenCell = form({
+  expected: yup.string().strict().required().max(60),
+  seen: yup.string().strict().oneOf(SEEN).required(),
+});
 
 /** Bodies that a device may send; the others are written by use cases of their own. */
 const BODIES = {
@@ -101,6 +118,31 @@ const BODIES = {
         .oneOf([...LIGHT_COLOURS, 'dark', 'other-function'])
         .required(),
     }),
+    basis: basis(),
+  }),
+  'sheet-chosen': form({ swap: id(), sheet: id(), basis: basis() }),
+  'step-ticked': form({
+    step: id(),
+    way: yup.string().strict().oneOf(['out', 'back']).required(),
+    outcome: yup.string().strict().oneOf(STEP_OUTCOMES).required(),
+    words: words().when('outcome', { is: 'done', then: () => yup.string().strict().max(2000).optional() }),
+    basis: basis(),
+  }),
+  'fastener-counted': form({
+    step: id(),
+    group: id(),
+    act: yup.string().strict().oneOf(FASTENER_ACTS).required(),
+    count: yup.number().strict().integer().min(1).max(999).required(),
+  }),
+  'proof-seen': form({
+    position: id(),
+    lamp: id(),
+    step: yup.string().strict().required().max(400),
+    seen: yup
+      .mixed<Record<string, SeenCell>>()
+      .required()
+      .test('seen', 'names functions with what was expected and seen', isSeen),
+    words: yup.string().strict().max(2000).optional(),
     basis: basis(),
   }),
   void: form({ target: id() }),

@@ -4,7 +4,7 @@ import { type AnyEvent, type EventBodies, EVENT_VERSION, type RowRef, wishesOf }
 import type { Application, Lamp } from '@/core/shelf';
 import { type Actor, may } from '../access';
 import type { Database, Transaction } from '../db/connection';
-import { applicationsFor, type Revised, shelfRowsById } from '../shelf/loadShelf';
+import { applicationsFor, type Revised, sheetsFor, shelfRowsById } from '../shelf/loadShelf';
 import { appendIn, type EventOutcome } from './appendEvents';
 import { ENVELOPE } from './eventForm';
 import { loadJob, type LoadedJob } from './loadJob';
@@ -105,6 +105,10 @@ export async function chooseLamp(
       })),
       verdict: judgement.verdict,
       road: judgement.road.mark,
+      sheets: (await sheetsFor(tx, actor.shopId, loaded.family.id, application.body)).map((s) => ({
+        id: s.body.id,
+        rev: s.rev,
+      })),
       ...(input.override && !settled ? { override: input.override } : {}),
       basis: input.basis,
     };

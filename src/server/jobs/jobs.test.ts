@@ -316,6 +316,29 @@ describe('release', () => {
     await choose(counter(), job, 'packet-sounder-2');
     const lock = (actor = lead()) => lockRelease(shops.db, actor, { ...envelopeOf(), job }, NOW);
     expect(await lock()).toMatchObject({ outcome: 'refused', code: 'release-not-ready' });
+    // Handing every item over in writing does not replace the steps themselves.
+    for (const { step } of (await reading(job)).strip.out) {
+      const event = makeEvent(technician(), job, 'step-ticked', {
+        step: step.id,
+        way: 'out',
+        outcome: 'not-needed',
+        words: 'off already',
+        basis: null,
+      });
+      expect(await send(technician(), job, event)).toMatchObject([{ outcome: 'kept' }]);
+      expect(await lock()).toMatchObject({ code: 'release-not-ready' });
+    }
+    for (const { step } of (await reading(job)).strip.back.filter((l) => l.tick === null))
+      await send(
+        technician(),
+        job,
+        makeEvent(technician(), job, 'step-ticked', {
+          step: step.id,
+          way: 'back',
+          outcome: 'done',
+          basis: null,
+        }),
+      );
     for (const item of (await reading(job)).items) {
       const event = makeEvent(technician(), job, 'item-closed', {
         item: item.id,

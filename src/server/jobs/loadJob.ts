@@ -1,5 +1,12 @@
 import { and, desc, eq, inArray, ne } from 'drizzle-orm';
-import { type AnyStoredEvent, type JobReading, readJob, type RowRef, type VehicleRecord } from '@/core/job';
+import {
+  type AnyStoredEvent,
+  type JobReading,
+  type PinnedKind,
+  readJob,
+  type RowRef,
+  type VehicleRecord,
+} from '@/core/job';
 import type { ConnectorHalf } from '@/core/harness';
 import type { Family, Part, Profile } from '@/core/shelf';
 import { comparePositions, factRegistry, type FactRegistry, positionKey } from '@/core/vehicle';
@@ -179,11 +186,13 @@ async function loadPinned(db: Db, shopId: string, events: readonly AnyStoredEven
   const lampRefs = chosen.flatMap((c) => Object.values(c.lamps));
   const applicationRefs = chosen.map((c) => c.application);
   const partRefs = chosen.flatMap((c) => c.parts);
+  const sheetRefs = chosen.flatMap((c) => c.sheets ?? []);
   const applications = await pinnedRows(db, shopId, 'application', applicationRefs);
   const lamps = await pinnedRows(db, shopId, 'lamp', lampRefs);
   const parts = await pinnedRows(db, shopId, 'part', partRefs);
+  const sheets = await pinnedRows(db, shopId, 'step-sheet', sheetRefs);
   const heads = await headRevisions(db, shopId, [
-    ...new Set([...lampRefs, ...applicationRefs, ...partRefs].map((r) => r.id)),
+    ...new Set([...lampRefs, ...applicationRefs, ...partRefs, ...sheetRefs].map((r) => r.id)),
   ]);
   const finder = <T extends { id: string }>(rows: readonly { rev: number; body: T }[]) => {
     const byRef = new Map(rows.map((r) => [`${r.body.id}#${r.rev}`, r.body]));
@@ -193,7 +202,8 @@ async function loadPinned(db: Db, shopId: string, events: readonly AnyStoredEven
     application: finder(applications),
     lamp: finder(lamps),
     part: finder(parts),
-    head: (kind: 'application' | 'lamp' | 'part', id: string) => heads.get(`${kind}/${id}`),
+    sheet: finder(sheets),
+    head: (kind: PinnedKind, id: string) => heads.get(`${kind}/${id}`),
   };
 }
 

@@ -1,5 +1,6 @@
 import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import {
+  type Application,
   EMPTY_SHELF,
   type Shelf,
   type ShelfKind,
@@ -66,6 +67,21 @@ export function shelfRowsById<K extends ShelfKind>(
 /** Applications that name a family. */
 export function applicationsFor(db: Database | Transaction, shopId: string, family: string) {
   return shelfRows(db, shopId, 'application', sql`${catalogueRow.body} -> 'families' ? ${family}`);
+}
+
+/** Step sheets of a family for the lamps of an application. */
+export function sheetsFor(
+  db: Database | Transaction,
+  shopId: string,
+  family: string,
+  { role, end }: Pick<Application, 'role' | 'end'>,
+) {
+  return shelfRows(
+    db,
+    shopId,
+    'step-sheet',
+    sql`${catalogueRow.body} -> 'families' ? ${family} and ${catalogueRow.body} ->> 'role' = ${role} and ${catalogueRow.body} ->> 'end' = ${end}`,
+  );
 }
 
 /** Particular revisions, on the shelf or not. */

@@ -45,12 +45,12 @@ export const catalogueRow = pgTable(
     check('catalogue_row_rev', sql`${t.rev} >= 1`),
     check(
       'catalogue_row_kind',
-      sql`${t.kind} in ('fact-key', 'profile', 'part', 'connector', 'lamp', 'family', 'application')`,
+      sql`${t.kind} in ('fact-key', 'profile', 'part', 'connector', 'lamp', 'family', 'application', 'step-sheet')`,
     ),
     check('catalogue_row_body_id', sql`${t.body} ->> 'id' = ${t.id}`),
     index('catalogue_row_families')
       .using('gin', sql`(${t.body} -> 'families')`)
-      .where(sql`${t.kind} = 'application'`),
+      .where(sql`${t.kind} in ('application', 'step-sheet')`),
   ],
 );
 

@@ -1,5 +1,6 @@
 import type { Application, Family, Lamp, Part, Profile, ShelfKind } from '@/core/shelf';
 import type { ConnectorHalf } from '@/core/harness';
+import type { StepSheet } from '@/core/strip';
 import type { FactKey } from '@/core/vehicle';
 import type { ShelfLine } from '@/features/shelf/ShelfList';
 import type { Words } from '@/words';
@@ -56,6 +57,14 @@ export function shelfLine(kind: ShelfKind, row: { rev: number; body: unknown }, 
     case 'profile': {
       const p = row.body as Profile;
       return line(p.id, prose(p.name), prose(p.note));
+    }
+    case 'step-sheet': {
+      const s = row.body as StepSheet;
+      return line(
+        s.id,
+        `${s.families.join(', ')}: ${prose(s.name)}`,
+        t('shelf.sheet-detail', { role: tCode(`position.${s.role}`), steps: s.steps.length }),
+      );
     }
     case 'fact-key': {
       const k = row.body as FactKey;

@@ -1,10 +1,12 @@
 import { notFound } from 'next/navigation';
-import { BUILT_STAGES, isStage } from '@/core/job';
+import { isStage } from '@/core/job';
 import { ArriveStage } from '@/features/arrive/ArriveStage';
 import { FitStage } from '@/features/fit/FitStage';
 import { JobScreen } from '@/features/job/JobScreen';
 import { BenchStage } from '@/features/bench/BenchStage';
 import { LightStage } from '@/features/light/LightStage';
+import { MountStage, StripStage } from '@/features/strip/StripStage';
+import { ProveStage } from '@/features/prove/ProveStage';
 import { WireStage } from '@/features/wire/WireStage';
 import { ReleaseStage } from '@/features/release/ReleaseStage';
 import { may } from '@/server/access';
@@ -24,7 +26,7 @@ export async function generateMetadata({ params }: Props) {
 
 export default async function Page({ params }: Props) {
   const { job: jobId, stage } = await params;
-  if (!isStage(stage) || !BUILT_STAGES.includes(stage)) notFound();
+  if (!isStage(stage)) notFound();
   const { actor, job } = await pageJob(jobId);
   const rights = {
     override: may(actor.role, 'override-verdict'),
@@ -41,7 +43,10 @@ export default async function Page({ params }: Props) {
         <WireStage data={{ connectors: Object.fromEntries(job.connectors.map((c) => [c.id, c])) }} />
       )}
       {stage === 'light' && <LightStage />}
+      {stage === 'strip' && <StripStage />}
       {stage === 'bench' && <BenchStage />}
+      {stage === 'mount' && <MountStage />}
+      {stage === 'prove' && <ProveStage />}
       {stage === 'release' && <ReleaseStage />}
     </JobScreen>
   );

@@ -1,0 +1,143 @@
+import { type Reason, reason } from '../reason';
+import type { ItemOrigin } from './openItem';
+import type { ProofLine } from './proving';
+import { notProven, proofCells } from './proving';
+import type { Stage } from './stages';
+import { isDone, type StepLine, type StripReading } from './stripping';
+
+/** An item that a rule raises from what hands did. `met`: the tick that closed it by itself. */
+export interface RuledItem {
+  readonly id: string;
+  readonly origin: ItemOrigin;
+  readonly what: Reason;
+  readonly stage: Stage;
+  readonly raisedBy?: string;
+  readonly raisedAt?: string;
+  readonly met?: { readonly by: string; readonly at: string };
+}
+
+/**
+ * What stripping leaves to be made good: a loosened bolt to be tightened, what was isolated to be restored, systems
+ * to be rechecked, lasting changes to be agreed, fasteners that do not add up, borrowed ones to be paid back.
+ */
+export function stripItems(strip: StripReading): readonly RuledItem[] {
+  const met = new Map(
+    strip.back.flatMap((l) =>
+      isDone(l) && l.tick ? [[l.step.id, { by: l.tick.by, at: l.tick.at }] as const] : [],
+    ),
+  );
+  const items = strip.out.filter(isDone).flatMap((l) => obligations(l, met.get(l.step.id)));
+  for (const use of strip.uses)
+    if (use.state === 'none')
+      items.push({
+        id: `no-sheet:${use.swap}`,
+        origin: 'no-sheet',
+        what: reason('item-no-sheet', { positions: use.positions }),
+        stage: 'strip',
+      });
+  const off = strip.balance.filter((g) => !g.balanced);
+  if (off.length > 0)
+    items.push({
+      // The figures stand in the id: a balance that was written for others does not close this one.
+      id: `fasteners:${off.map((g) => `${g.step}/${g.group}:${g.holes}:${g.inHand}`).join(',')}`,
+      origin: 'fasteners',
+      what: reason('item-fasteners', {
+        holes: strip.total.holes,
+        left: strip.total.leftOver,
+        groups: off.length,
+        ...(off.length === 1 && off[0] ? placed(strip, off[0].step) : {}),
+      }),
+      stage: 'mount',
+    });
+  for (const g of strip.balance)
+    if (g.counts.borrowed > 0)
+      items.push({
+        id: `owed:${g.step}/${g.group}:${g.counts.borrowed}`,
+        origin: 'borrowed',
+        what: reason('item-owed', {
+          count: g.counts.borrowed,
+          fastener: g.sheet?.kind ?? 'screw',
+          ...placed(strip, g.step),
+        }),
+        stage: 'release',
+      });
+  const rivals = [...strip.out, ...strip.back].filter((l) => (l.tick?.rivals ?? 0) > 0);
+  for (const l of rivals)
+    items.push({
+      id: `rivals:tick:${l.tick?.event ?? ''}`,
+      origin: 'rival-entries',
+      what: reason('item-rival-tick', { step: l.step.step.title }),
+      stage: l.step.way === 'out' ? 'strip' : 'mount',
+    });
+  return items;
+}
+
+function placed(strip: StripReading, step: string): Reason['facts'] {
+  const line = strip.out.find((l) => l.step.id === step);
+  return line ? at(line) : {};
+}
+
+const at = (l: StepLine): Reason['facts'] => ({
+  step: l.step.step.title,
+  ...(l.step.position ? { position: l.step.position } : {}),
+});
+
+function obligations(l: StepLine, met: RuledItem['met']): RuledItem[] {
+  const { id, step } = l.step;
+  const raised = { raisedBy: l.tick?.by ?? '', raisedAt: l.tick?.at ?? '' };
+  const found: RuledItem[] = [];
+  const open = (
+    origin: ItemOrigin,
+    code: string,
+    closes: boolean,
+    stage: Stage,
+    more: Reason['facts'] = {},
+  ) =>
+    found.push({
+      id: `${code}:${id}${more.system ? `:${String(more.system)}` : ''}`,
+      origin,
+      what: reason(`item-${code}`, { ...at(l), ...more }),
+      stage,
+      ...raised,
+      ...(closes && met ? { met } : {}),
+    });
+  if (step.kind === 'loosen') open('loosened', 'loosened', true, 'mount');
+  if (step.kind === 'isolate') open('isolated', 'isolated', true, 'mount');
+  if (step.kind === 'lasting-change') open('lasting-change', 'lasting-change', false, 'strip');
+  if (step.sets?.battery === 'disconnected') open('recheck', 'battery-codes', false, 'prove');
+  for (const system of step.rechecks ?? []) open('recheck', 'recheck', false, 'prove', { system });
+  return found;
+}
+
+/** What the function matrix leaves: functions not proven, and each that did not do what it should. */
+export function proofItems(
+  chosen: string,
+  positions: readonly string[],
+  proofs: readonly ProofLine[],
+): readonly RuledItem[] {
+  const open = notProven(proofs);
+  const mismatches = proofCells(proofs).filter((c) => c.state === 'mismatch');
+  const items: RuledItem[] = mismatches.map((c) => ({
+    id: `mismatch:${c.cell.position}:${c.step}:${c.cell.does}:${c.seen ?? ''}`,
+    origin: 'mismatch',
+    what: reason('item-mismatch', {
+      does: c.cell.does,
+      position: c.cell.position,
+      seen: c.seen ?? '',
+      setting: c.step,
+    }),
+    stage: 'prove',
+  }));
+  if (open.length > 0)
+    items.push({
+      id: `proof:${chosen}`,
+      origin: 'function-proof',
+      what: reason('item-function-proof', {
+        positions,
+        unproven: open.length,
+        all: proofCells(proofs).length,
+      }),
+      stage: 'prove',
+    });
+  return items;
+}

@@ -1,0 +1,60 @@
+import { EMPTY_SHELF, type Shelf } from '../shelf/types';
+import { factRegistry } from '../vehicle';
+import type { AnyStoredEvent, EventBodies, EventType, RowRef } from './events';
+import type { JobSources } from './readJob';
+import type { VehicleRecord } from './vehicleFacts';
+
+/** For tests: events one second apart, as one device of one person wrote them. */
+export function eventMaker(start = '2026-01-01T00:00:00.000Z', user = 'u') {
+  let n = 0;
+  return function event<T extends EventType>(
+    type: T,
+    body: EventBodies[T],
+    more: Partial<AnyStoredEvent> = {},
+  ): AnyStoredEvent {
+    n += 1;
+    const at = new Date(Date.parse(start) + n * 1000).toISOString();
+    const head = {
+      id: `e${String(n).padStart(5, '0')}`,
+      job: 'j',
+      type,
+      v: 1,
+      at,
+      device: 'd',
+      deviceSeq: n,
+    };
+    return { ...head, user, body, seq: n, receivedAt: at, ...more } as unknown as AnyStoredEvent;
+  };
+}
+
+/** For tests: a job's sources straight from a shelf, whose rows are all at revision 1. */
+export function shelfSources(
+  part: Partial<Shelf>,
+  vehicle: VehicleRecord,
+  events: readonly AnyStoredEvent[],
+  headRev = 1,
+): JobSources {
+  const shelf: Shelf = { ...EMPTY_SHELF, ...part };
+  const family = shelf.families.find((f) => f.id === vehicle.family);
+  if (!family) throw new Error(`no family ${vehicle.family}`);
+  const row =
+    <T extends { id: string }>(rows: readonly T[]) =>
+    (ref: RowRef) =>
+      ref.rev === 1 ? rows.find((r) => r.id === ref.id) : undefined;
+  return {
+    events,
+    otherFactEvents: [],
+    vehicle,
+    family,
+    registry: factRegistry(shelf.factKeys),
+    profiles: shelf.profiles,
+    parts: shelf.parts,
+    connectors: shelf.connectors,
+    pinned: {
+      application: row(shelf.applications),
+      lamp: row(shelf.lamps),
+      sheet: row(shelf.stepSheets),
+      head: () => headRev,
+    },
+  };
+}

@@ -1,0 +1,75 @@
+import type { Reason } from '../reason';
+import type { RaisedOrigin } from './events';
+import type { Stage } from './stages';
+
+export type ItemOrigin =
+  | RaisedOrigin
+  | 'contradiction'
+  | 'baseline-light'
+  | 'aim'
+  | 'override'
+  | 'choice-stale'
+  | 'choice-revised'
+  | 'rival-entries'
+  | 'late-entry'
+  | 'wire-conflict'
+  | 'wire-unmapped'
+  | 'light-rule'
+  | 'bench-proof'
+  | 'loosened'
+  | 'isolated'
+  | 'lasting-change'
+  | 'no-sheet'
+  | 'fasteners'
+  | 'function-proof'
+  | 'mismatch';
+
+/** Who may close an item with *done*. A lead may close any, and alone may hand one over in writing. */
+export type ClosableBy = 'anyone' | 'technician' | 'lead' | 'nobody';
+
+/** A promise, deferral or doubt of a job that stands until it is closed. */
+export interface OpenItem {
+  readonly id: string;
+  readonly origin: ItemOrigin;
+  /** What it is about: worded by the interface, or as a person wrote it (`words` in the facts). */
+  readonly what: Reason;
+  readonly stage: Stage;
+  readonly raisedBy: string | null;
+  readonly raisedAt: string | null;
+  readonly closableBy: ClosableBy;
+  readonly closed: {
+    /** `met`: what it asked for was done and recorded, which closed it by itself. */
+    readonly how: 'done' | 'handed-over' | 'met';
+    readonly words: string;
+    readonly by: string;
+    readonly at: string;
+  } | null;
+}
+
+/** Who may close the items of each origin. */
+export const CLOSABLE: Readonly<Record<ItemOrigin, ClosableBy>> = {
+  promised: 'anyone',
+  scope: 'anyone',
+  borrowed: 'technician',
+  recheck: 'technician',
+  other: 'anyone',
+  contradiction: 'technician',
+  'baseline-light': 'technician',
+  aim: 'technician',
+  override: 'lead',
+  'choice-stale': 'lead',
+  'choice-revised': 'technician',
+  'rival-entries': 'technician',
+  'late-entry': 'nobody',
+  'wire-conflict': 'technician',
+  'wire-unmapped': 'technician',
+  'light-rule': 'lead',
+  'bench-proof': 'technician',
+  loosened: 'technician',
+  isolated: 'technician',
+  'lasting-change': 'anyone',
+  'no-sheet': 'technician',
+  fasteners: 'technician',
+  'function-proof': 'technician',
+  mismatch: 'technician',
+};

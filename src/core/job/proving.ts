@@ -1,0 +1,148 @@
+import type { Circuit } from '../controls';
+import { neededLevels, levelOf } from '../controls';
+import type { Judgement } from '../fitment';
+import { certainty } from '../fitment/functionRows';
+import { bindAt } from '../fitment/condition';
+import type { Known } from '../fitment';
+import { decidingCases, expectedLevels, type FittedLamp } from '../light';
+import {
+  type CellState,
+  firstCause,
+  judgeCell,
+  proofSteps,
+  type ProofCell,
+  type ProofSubject,
+  type SeenCell,
+} from '../prove';
+import { type Reason } from '../reason';
+import type { Family } from '../shelf/types';
+import {
+  DUTIES,
+  type Duty,
+  type FactRegistry,
+  LAMP_FUNCTIONS,
+  type LampFunction,
+  positionKey,
+} from '../vehicle';
+import type { ControlState } from '../controls';
+import type { JobRecord } from './fold';
+import type { PositionWiring } from './wiring';
+
+/** One function in one setting, with what was last seen of it. */
+export interface ProofCellLine {
+  readonly cell: ProofCell;
+  readonly state: CellState;
+  readonly seen: SeenCell['seen'] | null;
+  /** For a mismatch: what to look at first. */
+  readonly cause: Reason | null;
+}
+
+export interface ProofLine {
+  readonly id: string;
+  readonly state: ControlState | null;
+  readonly lamps: readonly {
+    readonly position: string;
+    readonly lamp: string;
+    readonly cells: readonly ProofCellLine[];
+    /** The last entry at this lamp in this setting. */
+    readonly seenBy: { readonly event: string; readonly by: string; readonly words: string } | null;
+  }[];
+}
+
+export interface ProofSources {
+  readonly family: Family;
+  readonly registry: FactRegistry;
+  readonly known: Known;
+}
+
+/** The function matrix of a swap: every setting that matters, every lamp, every function and duty. */
+export function readProofs(
+  wiring: readonly PositionWiring[],
+  judgement: Judgement | null,
+  record: JobRecord,
+  s: ProofSources,
+): readonly ProofLine[] {
+  const circuits = new Map((s.family.circuits ?? []).map((c) => [c.id, c]));
+  const subjects = wiring.map((w) => subjectOf(w, judgement, circuits, s));
+  return proofSteps(subjects).map((step) => ({
+    id: step.id,
+    state: step.state,
+    lamps: wiring.flatMap((w) => {
+      const cells = step.cells.filter((c) => c.position === w.position);
+      if (cells.length === 0) return [];
+      const e = record.proofs.get(`${w.position}/${w.lamp.id}/${step.id}`)?.event;
+      return [
+        {
+          position: w.position,
+          lamp: w.lamp.id,
+          cells: cells.map((cell) => cellLine(cell, e?.body.seen[cell.does])),
+          seenBy: e ? { event: e.id, by: e.user, words: e.body.words ?? '' } : null,
+        },
+      ];
+    }),
+  }));
+}
+
+function cellLine(cell: ProofCell, seen: SeenCell | undefined): ProofCellLine {
+  const state = judgeCell(cell, seen);
+  return {
+    cell,
+    state,
+    seen: seen?.seen ?? null,
+    cause: state === 'mismatch' && seen ? firstCause(cell, seen.seen) : null,
+  };
+}
+
+/** All cells of a matrix. */
+export function proofCells(
+  lines: readonly ProofLine[],
+): readonly (ProofCellLine & { readonly step: string })[] {
+  return lines.flatMap((l) => l.lamps.flatMap((x) => x.cells.map((c) => ({ ...c, step: l.id }))));
+}
+
+/** Not proven twice over; whoever counts them means these. */
+export const notProven = (lines: readonly ProofLine[]) =>
+  proofCells(lines).filter((c) => c.state !== 'proven');
+
+function subjectOf(
+  w: PositionWiring,
+  judgement: Judgement | null,
+  circuits: ReadonlyMap<string, Circuit>,
+  s: ProofSources,
+): ProofSubject {
+  const place = s.family.places.find((p) => positionKey(p.position) === w.position);
+  const side = place?.position.side ?? 'centre';
+  const lit = w.lamp.functions.filter((f) => isLamp(f.does) && f.does !== 'reflex-reflector');
+  const fitted: FittedLamp | null = w.map
+    ? { lamp: w.lamp, side, inputs: w.map.inputs, circuit: (id) => circuits.get(id), feeds: w.feeds }
+    : null;
+  const lost = new Set((judgement?.functions ?? []).filter((r) => r.change === 'lost').map((r) => r.does));
+  const moved = (place?.functions ?? []).filter(
+    (f) => !f.when || certainty(bindAt(f.when, w.position, s.registry), s.known, s.registry) !== 'no',
+  );
+  // Only what the vehicle had: a duty that the new lamp brings along has nothing here that works it.
+  const duties = moved.map((f) => f.does).filter((d): d is Duty => !isLamp(d) && !lost.has(d));
+  return {
+    position: w.position,
+    functions: lit.map((f) => {
+      const does = f.does as LampFunction;
+      return {
+        does,
+        colour: f.colour ?? null,
+        cases: fitted ? decidingCases(fitted, does) : neededLevels(does, side),
+      };
+    }),
+    levels: (state) =>
+      fitted
+        ? expectedLevels(fitted, state)
+        : new Map(
+            lit.map((f) => {
+              const needs = neededLevels(f.does as LampFunction, side);
+              return [f.does as LampFunction, needs ? levelOf(needs, state) : { kind: 'off' as const }];
+            }),
+          ),
+    duties: DUTIES.filter((d) => duties.includes(d)),
+  };
+}
+
+const isLamp = (does: string): does is LampFunction => (LAMP_FUNCTIONS as readonly string[]).includes(does);

@@ -1,0 +1,206 @@
+import { type Certainty, certainty } from '../fitment/functionRows';
+import { bindAt } from '../fitment/condition';
+import type { Known } from '../fitment';
+import {
+  ARRIVES,
+  fastenerBalance,
+  type FastenerEntry,
+  type GroupBalance,
+  type HoldPoint,
+  holdPoint,
+  stripPlan,
+  type StripPlan,
+  type StepSheet,
+  totalBalance,
+  undoCost,
+  type UndoCost,
+  type VehicleState,
+  wayOf,
+  type WorkStep,
+} from '../strip';
+import type { Family } from '../shelf/types';
+import { type FactRegistry, type PositionKey, positionKey } from '../vehicle';
+import type { RowRef, StepOutcome } from './events';
+import type { JobRecord, Latest, SwapRecord } from './fold';
+import type { StoredEvent } from './events';
+
+/** The ways that the shelf has of getting at a swap's lamps, and the one that is gone. */
+export interface SheetUseView {
+  readonly swap: string;
+  readonly positions: readonly PositionKey[];
+  /** `none`: the shelf has no sheet. `unknown`: what is not known yet decides whether one is for this vehicle. */
+  readonly state: 'chosen' | 'taken' | 'none' | 'unknown';
+  readonly sheet: StepSheet | null;
+  readonly candidates: readonly {
+    readonly sheet: StepSheet;
+    readonly suits: Certainty;
+    readonly minutes: number;
+  }[];
+  readonly basis: string | null;
+}
+
+/** A step of the plan with what happened at it. */
+export interface StepLine {
+  readonly step: WorkStep;
+  readonly tick: {
+    readonly event: string;
+    readonly by: string;
+    readonly at: string;
+    readonly outcome: StepOutcome;
+    readonly words: string;
+    readonly rivals: number;
+  } | null;
+  readonly fasteners: readonly GroupBalance[];
+  /** On the way back: prove these lamps before this step. */
+  readonly holds: readonly HoldPoint[];
+}
+
+/** How a vehicle stands that is left half stripped. */
+export interface ParkingState {
+  readonly apart: readonly { readonly id: string; readonly step: WorkStep }[];
+  readonly lampsOut: readonly PositionKey[];
+  readonly state: VehicleState;
+}
+
+export interface StripReading {
+  readonly uses: readonly SheetUseView[];
+  readonly fault: Extract<StripPlan, { kind: 'fault' }> | null;
+  readonly out: readonly StepLine[];
+  readonly back: readonly StepLine[];
+  readonly balance: readonly GroupBalance[];
+  readonly total: ReturnType<typeof totalBalance>;
+  /** Every count by itself, newest last, so that one can be taken back. */
+  readonly entries: readonly (FastenerEntry & { readonly event: string; readonly by: string })[];
+  /** null: nothing is apart. */
+  readonly parking: ParkingState | null;
+  /** What a fault found now would cost at each lamp. */
+  readonly lateFind: Readonly<Record<PositionKey, UndoCost>>;
+}
+
+export interface StripSources {
+  readonly family: Family;
+  readonly registry: FactRegistry;
+  readonly known: Known;
+  readonly sheet: (ref: RowRef) => StepSheet | undefined;
+}
+
+/** Reads how a job's vehicle comes apart and together: the sheets, the steps with their ticks, the fasteners. */
+export function readStripping(record: JobRecord, s: StripSources): StripReading {
+  const uses = record.swaps.filter((w) => w.choice).map((w) => sheetUse(w, record, s));
+  const sides = new Map(s.family.places.map((p) => [positionKey(p.position), p.position.side]));
+  const plan = stripPlan(
+    uses.flatMap(({ sheet, positions }) =>
+      sheet
+        ? [
+            {
+              sheet,
+              positions: positions.flatMap((key) =>
+                sides.has(key) ? [{ key, side: sides.get(key) ?? 'centre' }] : [],
+              ),
+            },
+          ]
+        : [],
+    ),
+  );
+  const out = plan.kind === 'plan' ? plan.out : [];
+  const back = plan.kind === 'plan' ? plan.back : [];
+  const entries = record.counts.map((e) => e.body);
+  const groups = out.flatMap((w) => (w.step.fasteners ?? []).map((group) => ({ step: w.id, group })));
+  const balance = fastenerBalance(entries, groups);
+  const line = (w: WorkStep): StepLine => ({
+    step: w,
+    tick: tickOf(record.ticks.get(`${w.way}/${w.id}`)),
+    fasteners: balance.filter((g) => g.step === w.id),
+    holds: [],
+  });
+  const positions = uses.flatMap((u) => u.positions);
+  const holds = positions.flatMap((p) => holdPoint(plan, p) ?? []);
+  const backLines = back.map((w) => ({ ...line(w), holds: holds.filter((h) => h.step === w.id) }));
+  const doneBack = new Set(backLines.filter((l) => isDone(l)).map((l) => l.step.id));
+  const outLines = out.map(line);
+  return {
+    uses,
+    fault: plan.kind === 'fault' ? plan : null,
+    out: outLines,
+    back: backLines,
+    balance,
+    total: totalBalance(balance),
+    entries: record.counts.map((e) => ({ ...e.body, event: e.id, by: e.user })),
+    parking: parkingState(outLines, backLines),
+    lateFind: Object.fromEntries(positions.map((p) => [p, undoCost(plan, p, doneBack)])),
+  };
+}
+
+/** Something was really done at the step. */
+export const isDone = (l: StepLine): boolean => l.tick !== null && l.tick.outcome !== 'not-needed';
+
+/** Whether a step of the way back has to be done: what was not undone need not be done again. */
+export function isDue(l: StepLine, out: readonly StepLine[]): boolean {
+  const twin = out.find((o) => o.step.id === l.step.id);
+  return twin === undefined || twin.tick === null || twin.tick.outcome !== 'not-needed';
+}
+
+function tickOf(latest: Latest<StoredEvent<'step-ticked'>> | undefined): StepLine['tick'] {
+  if (!latest) return null;
+  const { event, rivals } = latest;
+  return {
+    event: event.id,
+    by: event.user,
+    at: event.at,
+    outcome: event.body.outcome,
+    words: event.body.words ?? '',
+    rivals: rivals.filter((r) => r.body.outcome !== event.body.outcome).length,
+  };
+}
+
+function sheetUse(swap: SwapRecord, record: JobRecord, s: StripSources): SheetUseView {
+  const pinned = (swap.choice?.event.body.sheets ?? []).flatMap((ref) => s.sheet(ref) ?? []);
+  const candidates = pinned
+    .map((sheet) => ({
+      sheet,
+      suits: suits(sheet, swap, s),
+      minutes: minutesOf(sheet, swap.positions.length),
+    }))
+    .filter((c) => c.suits !== 'no')
+    .sort((a, b) => a.minutes - b.minutes || (a.sheet.id < b.sheet.id ? -1 : 1));
+  const chosen = record.sheets.get(swap.id)?.event;
+  const base = { swap: swap.id, positions: swap.positions, candidates, basis: chosen?.id ?? null };
+  const named = candidates.find((c) => c.sheet.id === chosen?.body.sheet);
+  if (named) return { ...base, state: 'chosen', sheet: named.sheet };
+  // Nobody has chosen: the quickest that is surely for this vehicle is taken, and can be exchanged.
+  const sure = candidates.find((c) => c.suits === 'yes');
+  if (sure) return { ...base, state: 'taken', sheet: sure.sheet };
+  return { ...base, state: candidates.length > 0 ? 'unknown' : 'none', sheet: null };
+}
+
+function suits(sheet: StepSheet, swap: SwapRecord, s: StripSources): Certainty {
+  if (!sheet.when) return 'yes';
+  const rule = sheet.when;
+  const each = swap.positions.map((p) => certainty(bindAt(rule, p, s.registry), s.known, s.registry));
+  return each.includes('no') ? 'no' : each.includes('unknown') ? 'unknown' : 'yes';
+}
+
+/** Minutes out and back, as if nothing were shared with another swap. */
+function minutesOf(sheet: StepSheet, lamps: number): number {
+  return sheet.steps.reduce((sum, step) => {
+    const times = step.scope === 'once' ? 1 : step.sides ? Math.min(lamps, step.sides.length) : lamps;
+    const way = wayOf(step);
+    const back = way === 'out' ? 0 : (step.back?.minutes ?? step.minutes);
+    return sum + times * ((way === 'back' ? 0 : step.minutes) + back);
+  }, 0);
+}
+
+function parkingState(out: readonly StepLine[], back: readonly StepLine[]): ParkingState | null {
+  const restored = new Set(back.filter((l) => l.tick !== null).map((l) => l.step.id));
+  const returns = new Set(back.map((l) => l.step.id));
+  const apart = out.filter((l) => isDone(l) && returns.has(l.step.id) && !restored.has(l.step.id));
+  if (apart.length === 0) return null;
+  const ticked = [...out, ...back]
+    .filter(isDone)
+    .sort((a, b) => ((a.tick?.at ?? '') < (b.tick?.at ?? '') ? -1 : 1));
+  return {
+    apart: apart.map((l) => ({ id: l.step.id, step: l.step })),
+    lampsOut: apart.flatMap((l) => (l.step.step.lampOut && l.step.position ? [l.step.position] : [])),
+    state: ticked.reduce<VehicleState>((state, l) => ({ ...state, ...l.step.sets }), ARRIVES),
+  };
+}

@@ -1,0 +1,73 @@
+import { type Reason, reason } from '../reason';
+import type { LampFunction, Duty } from '../vehicle';
+import { levelCode } from './levelCode';
+import type { ProofCell } from './proofSteps';
+
+/** What was seen of a function. */
+export const SEEN = [
+  'as-expected',
+  'dark',
+  'faint',
+  'lit',
+  'flashing',
+  'fast',
+  'wrong-colour',
+  'wrong-order',
+  'not-working',
+] as const;
+export type Seen = (typeof SEEN)[number];
+
+/** What was seen, with what was expected when it was: an expectation that has changed since proves nothing. */
+export interface SeenCell {
+  readonly expected: string;
+  readonly seen: Seen;
+}
+
+export type CellState = 'unproven' | 'proven' | 'mismatch' | 'outdated';
+
+/** Where a cell stands, given what was last seen. */
+export function judgeCell(cell: ProofCell, seen: SeenCell | undefined): CellState {
+  if (!seen) return 'unproven';
+  if (seen.expected !== levelCode(cell.level)) return 'outdated';
+  return seen.seen === 'as-expected' ? 'proven' : 'mismatch';
+}
+
+/** What can be seen instead of the expected, likeliest first. Nobody is offered "dark" where dark is right. */
+export function otherwise(cell: ProofCell): readonly Seen[] {
+  switch (cell.level?.kind) {
+    case undefined:
+      return ['not-working'];
+    case 'off':
+    case 'data':
+      return ['faint', 'lit', 'flashing'];
+    case 'flashing':
+      return ['fast', 'dark', 'lit', 'faint', 'wrong-colour', 'wrong-order'];
+    default:
+      return ['dark', 'faint', 'flashing', 'wrong-colour'];
+  }
+}
+
+/** The likeliest cause of a mismatch, to look at first. Fault finding proper weighs more than this. */
+export function firstCause(cell: ProofCell, seen: Seen): Reason {
+  const does: LampFunction | Duty = cell.does;
+  switch (seen) {
+    case 'dark':
+      return reason('seen-dark', { does });
+    case 'faint':
+      return reason(cell.level?.kind === 'off' ? 'seen-glow' : 'seen-faint', { does });
+    case 'lit':
+      return reason(cell.level?.kind === 'flashing' ? 'seen-steady' : 'seen-lit', { does });
+    case 'flashing':
+      return reason(cell.level?.kind === 'off' ? 'seen-lit' : 'seen-pulsing', { does });
+    case 'fast':
+      return reason('seen-fast', { does });
+    case 'wrong-colour':
+      return reason('seen-wrong-colour', { does });
+    case 'wrong-order':
+      return reason('seen-wrong-order', { does });
+    case 'not-working':
+      return reason('seen-not-working', { does });
+    case 'as-expected':
+      return reason('seen-as-expected', { does });
+  }
+}

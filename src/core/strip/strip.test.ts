@@ -1,0 +1,424 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { sheetFaults } from './checkSheet';
+import { type FastenerEntry, FASTENER_ACTS, fastenerBalance, totalBalance } from './fastenerCount';
+import { holdPoint, undoCost } from './lateFind';
+import { smallestLoop } from './order';
+import { stripPlan } from './plan';
+import type { Step, StepSheet } from './types';
+
+const step = (id: string, more: Partial<Step> = {}): Step => ({
+  id,
+  kind: 'remove',
+  scope: 'once',
+  title: { en: id },
+  zone: 'front',
+  minutes: 2,
+  ...more,
+});
+const sheet = (...steps: Step[]): StepSheet => ({
+  id: 's',
+  families: ['f'],
+  role: 'headlamp',
+  end: 'front',
+  name: { en: 'S' },
+  steps,
+});
+const [L, R] = ['headlamp.front.left', 'headlamp.front.right'];
+const both = [
+  { key: L, side: 'left' },
+  { key: R, side: 'right' },
+] as const;
+const plan = (...steps: Step[]) => stripPlan([{ sheet: sheet(...steps), positions: both }]);
+const ids = (...steps: Step[]) => {
+  const p = plan(...steps);
+  return p.kind === 'plan' ? { out: p.out.map((s) => s.id), back: p.back.map((s) => s.id) } : p;
+};
+
+describe('the order on the way out', () => {
+  it('keeps every edge, at the same lamp or over all of them', () => {
+    const p = ids(
+      step('grille', { after: [{ step: 'bonnet' }] }),
+      step('lamp', { scope: 'each', after: [{ step: 'grille' }] }),
+      step('carrier', { after: [{ step: 'lamp' }] }),
+      step('bonnet'),
+    );
+    expect(p).toMatchObject({ out: ['bonnet', 'grille', `lamp@${L}`, `lamp@${R}`, 'carrier'] });
+  });
+
+  it('stays at a place and keeps the tool in the hand where it may', () => {
+    const p = ids(
+      step('a', { zone: 'front', tool: { kind: 'socket', size: '10' } }),
+      step('b', { zone: 'cab' }),
+      step('c', { zone: 'front', tool: { kind: 'trim-tool' } }),
+      step('d', { zone: 'front', tool: { kind: 'socket', size: '10' } }),
+    );
+    expect(p).toMatchObject({ out: ['a', 'd', 'c', 'b'] });
+  });
+
+  it('gives each step the state it needs: lid up, lid down, lid up', () => {
+    const open = { lid: 'open' };
+    const p = ids(
+      step('inside', { needs: open, after: [{ step: 'up' }] }),
+      step('up', { kind: 'isolate', sets: open, needs: { lid: 'closed' } }),
+      step('down', {
+        kind: 'look',
+        sets: { lid: 'closed' },
+        needs: open,
+        after: [{ step: 'inside' }],
+      }),
+      step('outside', { needs: { lid: 'closed' }, after: [{ step: 'down' }] }),
+    );
+    expect(p).toMatchObject({ out: ['up', 'inside', 'down', 'outside'] });
+  });
+
+  it('has steps of one side only: mirror of, except', () => {
+    expect(
+      ids(step('lamp', { scope: 'each' }), step('bottle', { scope: 'each', sides: ['left'] })),
+    ).toMatchObject({ out: [`lamp@${L}`, `bottle@${L}`, `lamp@${R}`] });
+  });
+
+  it('does a step that two sheets share once', () => {
+    const lamp = sheet(step('bumper'), step('lamp', { scope: 'each', after: [{ step: 'bumper' }] }));
+    const fog = {
+      ...sheet(step('bumper'), step('fog', { scope: 'each', after: [{ step: 'bumper' }] })),
+      id: 't',
+    };
+    const p = stripPlan([
+      { sheet: lamp, positions: [both[0]] },
+      { sheet: fog, positions: [{ key: 'fog.front.left', side: 'left' }] },
+    ]);
+    expect(p.kind === 'plan' && p.out.map((s) => s.id)).toEqual([
+      'bumper',
+      `lamp@${L}`,
+      'fog@fog.front.left',
+    ]);
+  });
+
+  it('names the smallest ring, or the step whose state nothing gives', () => {
+    expect(
+      plan(
+        step('a', { after: [{ step: 'b' }] }),
+        step('b', { after: [{ step: 'c' }] }),
+        step('c', { after: [{ step: 'a' }, { step: 'b' }] }),
+      ),
+    ).toEqual({ kind: 'fault', way: 'out', fault: { kind: 'loop', loop: ['b', 'c'] } });
+    expect(plan(step('a'), step('b', { needs: { lift: 'up' } }))).toEqual({
+      kind: 'fault',
+      way: 'out',
+      fault: { kind: 'state', step: 'b', needs: { lift: 'up' } },
+    });
+    expect(smallestLoop(new Map([['a', ['a']]]))).toEqual(['a']);
+    expect(
+      smallestLoop(
+        new Map([
+          ['a', ['b']],
+          ['b', []],
+        ]),
+      ),
+    ).toBeNull();
+  });
+});
+
+describe('the way back', () => {
+  it('is the reverse, without looks and proofs', () => {
+    expect(
+      ids(
+        step('a'),
+        step('look', { kind: 'look', after: [{ step: 'a' }] }),
+        step('b', { after: [{ step: 'look' }] }),
+      ),
+    ).toEqual({ out: ['a', 'look', 'b'], back: ['b', 'a'] });
+  });
+
+  it('moves parts over first, and puts in first what cannot be reached later', () => {
+    const p = ids(
+      step('bolt', { back: { before: [{ step: 'panel', why: { en: 'hidden by it' } }] } }),
+      step('panel', { after: [{ step: 'bolt' }] }),
+      step('seal', { kind: 'transfer' }),
+    );
+    expect(p).toEqual({ out: ['bolt', 'panel'], back: ['seal', 'bolt', 'panel'] });
+  });
+
+  it('an edge may bind the way out alone', () => {
+    const p = ids(
+      step('a'),
+      step('b', { after: [{ step: 'a', outOnly: true }], back: { before: [] } }),
+      step('c', { after: [{ step: 'b' }] }),
+    );
+    expect(p).toMatchObject({ back: ['c', 'b', 'a'] });
+    const q = plan(
+      step('a', { back: { before: [{ step: 'b' }] } }),
+      step('b', { after: [{ step: 'a', outOnly: true }] }),
+    );
+    expect(q.kind === 'plan' && q.back.map((s) => s.id)).toEqual(['a', 'b']);
+  });
+
+  it('restores the states in turn', () => {
+    const p = plan(
+      step('open', { kind: 'isolate', sets: { bonnet: 'open' } }),
+      step('off', {
+        kind: 'isolate',
+        sets: { battery: 'disconnected' },
+        needs: { bonnet: 'open' },
+        after: [{ step: 'open' }],
+      }),
+    );
+    expect(p.kind === 'plan' && p.apart).toMatchObject({ bonnet: 'open', battery: 'disconnected' });
+    expect(p.kind === 'plan' && p.back.map((s) => s.sets)).toEqual([
+      { battery: 'connected' },
+      { bonnet: 'closed' },
+    ]);
+  });
+
+  it('a ring on the way back is named too', () => {
+    expect(
+      plan(
+        step('a', { back: { before: [{ step: 'b' }] } }),
+        step('b', { back: { before: [{ step: 'a' }] } }),
+      ),
+    ).toMatchObject({ kind: 'fault', way: 'back', fault: { kind: 'loop' } });
+  });
+
+  const graphs = fc.integer({ min: 1, max: 9 }).chain((n) =>
+    fc.tuple(
+      ...Array.from({ length: n }, (_, i) =>
+        fc.record({
+          after: fc.subarray(Array.from({ length: i }, (_, j) => `s${j}`)),
+          scope: fc.constantFrom('once' as const, 'each' as const),
+          zone: fc.constantFrom('front' as const, 'cab' as const, 'rear' as const),
+        }),
+      ),
+    ),
+  );
+  it('of the way back is the way out again, whatever the steps', () => {
+    fc.assert(
+      fc.property(graphs, (list) => {
+        const p = ids(
+          ...list.map((s, i) => step(`s${i}`, { ...s, after: s.after.map((id) => ({ step: id })) })),
+        );
+        if (!('out' in p)) throw new Error('no plan');
+        expect([...p.back].reverse()).toEqual(p.out);
+      }),
+    );
+  });
+
+  it('both ways keep every edge, whatever the steps', () => {
+    fc.assert(
+      fc.property(graphs, (list) => {
+        const p = plan(
+          ...list.map((s, i) => step(`s${i}`, { ...s, after: s.after.map((id) => ({ step: id })) })),
+        );
+        if (p.kind !== 'plan') throw new Error('no plan');
+        for (const way of [p.out, p.back])
+          way.forEach((s, i) => {
+            const earlier = way.slice(0, i).map((x) => x.id);
+            expect(s.after.filter((id) => !earlier.includes(id))).toEqual([]);
+          });
+      }),
+    );
+  });
+});
+
+describe('what a late find costs', () => {
+  const p = plan(
+    step('bumper', { minutes: 10, back: { minutes: 12 } }),
+    step('lamp', { scope: 'each', lampOut: true, minutes: 3, after: [{ step: 'bumper' }] }),
+    step('fog-plate', { minutes: 4 }),
+  );
+
+  it('is what stands over the lamp, off and on again, as far as it is back', () => {
+    expect(undoCost(p, L, new Set())).toEqual({ steps: [], minutes: 0 });
+    expect(undoCost(p, L, new Set([`lamp@${L}`]))).toEqual({ steps: [`lamp@${L}`], minutes: 6 });
+    expect(undoCost(p, L, new Set([`lamp@${L}`, `lamp@${R}`, 'bumper', 'fog-plate']))).toEqual({
+      steps: [`lamp@${L}`, 'bumper'],
+      minutes: 28,
+    });
+  });
+
+  it('the hold point is before the panel that closes over it', () => {
+    expect(holdPoint(p, L)).toEqual({ position: L, step: 'bumper', minutesBefore: 6, minutesAfter: 28 });
+    expect(holdPoint(plan(step('lamp', { scope: 'each', lampOut: true })), L)).toBeNull();
+  });
+});
+
+describe('the fastener count', () => {
+  const screws = { step: 'lamp', group: { id: 'screws', kind: 'screw', count: 6, reuse: 'reuse' } } as const;
+  const count = (...entries: [FastenerEntry['act'], number][]) =>
+    fastenerBalance(
+      entries.map(([act, n]) => ({ step: 'lamp', group: 'screws', act, count: n })),
+      [screws],
+    )[0];
+
+  it.each<[string, [FastenerEntry['act'], number][], object]>([
+    ['nothing yet', [], { stillIn: 6, holes: 0, inHand: 0, balanced: true }],
+    ['four of six out', [['out', 4]], { stillIn: 2, holes: 4, inHand: 4, balanced: false }],
+    [
+      'out and in',
+      [
+        ['out', 6],
+        ['in', 6],
+      ],
+      { stillIn: 0, holes: 0, inHand: 0, balanced: true },
+    ],
+    [
+      'six out, five named on the way back',
+      [
+        ['out', 6],
+        ['in', 5],
+      ],
+      { holes: 1, inHand: 1, balanced: false },
+    ],
+    [
+      'one broken, nothing for it',
+      [
+        ['out', 6],
+        ['broken', 1],
+        ['in', 5],
+      ],
+      { holes: 1, inHand: 0, balanced: false },
+    ],
+    [
+      'one broken, a spare in its place',
+      [
+        ['out', 6],
+        ['broken', 1],
+        ['spare', 1],
+        ['in', 6],
+      ],
+      { balanced: true },
+    ],
+    [
+      'one replaced by a new one',
+      [
+        ['out', 6],
+        ['replaced', 1],
+        ['in', 6],
+      ],
+      { balanced: true },
+    ],
+    [
+      'one broken, one borrowed',
+      [
+        ['out', 6],
+        ['broken', 1],
+        ['borrowed', 1],
+        ['in', 6],
+      ],
+      { balanced: true },
+    ],
+    [
+      'one lost, a spare in its hole: one is still about',
+      [
+        ['out', 6],
+        ['spare', 1],
+        ['in', 6],
+      ],
+      { holes: 0, inHand: 1, balanced: false },
+    ],
+    [
+      'one found on the floor',
+      [
+        ['out', 6],
+        ['in', 6],
+        ['found', 1],
+      ],
+      { holes: 0, inHand: 1, balanced: false },
+    ],
+    [
+      'more in than out',
+      [
+        ['out', 6],
+        ['in', 7],
+      ],
+      { holes: -1, inHand: -1, balanced: false },
+    ],
+  ])('%s', (_, entries, expected) => expect(count(...entries)).toMatchObject(expected));
+
+  it('keeps counts of a group that the sheet does not have', () => {
+    const [, stray] = fastenerBalance([{ step: 'lamp', group: 'nuts', act: 'out', count: 2 }], [screws]);
+    expect(stray).toMatchObject({ group: 'nuts', sheet: null, holes: 2, stillIn: 0 });
+  });
+
+  it('is the same for every order of the entries, and adds up over any parting of them', () => {
+    const entry = fc.record({
+      step: fc.constantFrom('lamp', 'grille'),
+      group: fc.constantFrom('screws', 'clips'),
+      act: fc.constantFrom(...FASTENER_ACTS),
+      count: fc.integer({ min: 1, max: 9 }),
+    });
+    fc.assert(
+      fc.property(
+        fc
+          .array(entry, { maxLength: 30 })
+          .chain((list) =>
+            fc.tuple(
+              fc.constant(list),
+              fc.shuffledSubarray(list, { minLength: list.length }),
+              fc.nat(list.length),
+            ),
+          ),
+        ([list, shuffled, at]) => {
+          const whole = fastenerBalance(list, [screws]);
+          expect(fastenerBalance(shuffled, [screws])).toEqual(whole);
+          const total = (part: FastenerEntry[]) => totalBalance(fastenerBalance(part, [screws]));
+          expect(total(list).out).toBe(total(list.slice(0, at)).out + total(list.slice(at)).out);
+          for (const g of whole)
+            expect(g.inHand - g.holes).toBe(
+              g.counts.spare + g.counts.borrowed + g.counts.found - g.counts.broken,
+            );
+        },
+      ),
+    );
+  });
+});
+
+describe('faults of a sheet', () => {
+  const lamp = step('lamp', { scope: 'each', lampOut: true });
+  it.each<[string, Step[], string[]]>([
+    ['none', [lamp], []],
+    ['an id twice', [lamp, step('a'), step('a')], ['/steps/2/id id-twice']],
+    [
+      'an edge to nowhere, with the nearest name',
+      [lamp, step('a', { after: [{ step: 'lamb' }] })],
+      ['/steps/1/after/0/step no-such-step-near'],
+    ],
+    [
+      'something that goes in before nothing',
+      [lamp, step('a', { back: { before: [{ step: 'quite-other' }] } })],
+      ['/steps/1/back/before/0/step no-such-step'],
+    ],
+    [
+      'a state that no vehicle has',
+      [lamp, step('a', { needs: { lid: 'ajar' } })],
+      ['/steps/1/needs/lid no-such-state'],
+    ],
+    ['no step that takes the lamp out', [step('a')], ['/steps no-lamp-out']],
+    [
+      'a ring',
+      [lamp, step('a', { after: [{ step: 'b' }] }), step('b', { after: [{ step: 'a' }] })],
+      ['/steps step-loop'],
+    ],
+    ['a state that is never reached', [lamp, step('a', { needs: { lift: 'up' } })], ['/steps step-state']],
+    [
+      'two lengths in one bag',
+      [
+        {
+          ...lamp,
+          fasteners: [
+            { id: 'x', kind: 'screw', count: 1, reuse: 'reuse', lengthMm: 16, bag: 'A' },
+            { id: 'y', kind: 'screw', count: 1, reuse: 'reuse', lengthMm: 25, bag: 'A' },
+          ],
+        },
+      ],
+      ['/steps/0/fasteners/1/bag bag-mixes-lengths'],
+    ],
+    [
+      'fasteners that never came out',
+      [lamp, step('a', { way: 'back', fasteners: [{ id: 'x', kind: 'clip', count: 1, reuse: 'replace' }] })],
+      ['/steps/1/fasteners fasteners-back-only'],
+    ],
+  ])('%s', (_, steps, expected) =>
+    expect(sheetFaults(sheet(...steps)).map((f) => `${f.path} ${f.reason.code}`)).toEqual(expected),
+  );
+});

@@ -1,0 +1,159 @@
+import type { Rule } from '../fitment/rule';
+import type { Prose } from '../reason';
+import type { Position, PositionRole, Side } from '../vehicle';
+
+/** What a step is. Each `loosen` and `isolate` opens an obligation, each `lasting-change` wants the customer's consent. */
+export const STEP_KINDS = [
+  'remove',
+  'loosen',
+  'isolate',
+  'transfer',
+  'lasting-change',
+  'look',
+  'prove',
+] as const;
+export type StepKind = (typeof STEP_KINDS)[number];
+
+/** Where the body stands. A step at a lamp is on that lamp's side. */
+export const ZONES = [
+  'front',
+  'engine-bay',
+  'wheel-arch',
+  'under',
+  'side',
+  'roof',
+  'cab',
+  'load-space',
+  'rear',
+  'bench',
+] as const;
+export type Zone = (typeof ZONES)[number];
+
+/** Plain tools; the size is text as stamped on them. */
+export const TOOLS = [
+  'socket',
+  'spanner',
+  'hex-key',
+  'star-bit',
+  'cross-head',
+  'flat-blade',
+  'trim-tool',
+  'pick',
+  'pliers',
+  'hands',
+] as const;
+export interface Tool {
+  readonly kind: (typeof TOOLS)[number];
+  readonly size?: string;
+}
+
+/** States of the vehicle that steps need and set; the first value is how it arrives. */
+export const VEHICLE_STATES = {
+  bonnet: ['closed', 'open'],
+  lid: ['closed', 'open'],
+  ignition: ['off', 'on'],
+  battery: ['connected', 'disconnected'],
+  lift: ['down', 'up'],
+} as const;
+export type StateName = keyof typeof VEHICLE_STATES;
+export type VehicleState = Readonly<Record<StateName, string>>;
+export type StatePart = Readonly<Partial<Record<StateName, string>>>;
+
+export const STEP_CAUTIONS = [
+  'high-voltage',
+  'airbag',
+  'lift',
+  'prop',
+  'hot-resistor',
+  'eyes',
+  'drilling',
+  'sharp-edges',
+  'glass',
+  'second-person',
+] as const;
+export type StepCaution = (typeof STEP_CAUTIONS)[number];
+
+export const FASTENER_KINDS = ['screw', 'bolt', 'nut', 'clip', 'push-pin'] as const;
+
+/** Fasteners of one kind, head, thread and length in one step. Groups that differ in length do not share a bag. */
+export interface FastenerGroup {
+  readonly id: string;
+  readonly kind: (typeof FASTENER_KINDS)[number];
+  /** Head: `hex 10`, `T20`, `PH2`. Absent for clips without one. */
+  readonly drive?: string;
+  readonly thread?: string;
+  readonly lengthMm?: number;
+  readonly count: number;
+  /** `replace`: the old ones are not used again. `if-sound`: old clips break, have spares. */
+  readonly reuse: 'reuse' | 'if-sound' | 'replace';
+  readonly bag?: string;
+}
+
+/** An order between two steps, with the reason for it. */
+export interface Edge {
+  readonly step: string;
+  readonly why?: Prose;
+}
+
+/** What other systems must be checked by the maker's method after a step was undone. */
+export const RECHECKS = ['camera', 'radar', 'blind-spot', 'levelling', 'washer', 'mirror'] as const;
+export type Recheck = (typeof RECHECKS)[number];
+
+/** One step of a sheet. `scope: each` is done at every lamp of the swap, `once` for the vehicle. */
+export interface Step {
+  readonly id: string;
+  readonly kind: StepKind;
+  readonly scope: 'once' | 'each';
+  /** Only at lamps of these sides: the "except" of a mirrored sheet. Absent: at all. */
+  readonly sides?: readonly Side[];
+  /** On the way out, on the way back, or both. Absent: by kind (see `wayOf`). */
+  readonly way?: 'out' | 'back' | 'both';
+  readonly title: Prose;
+  readonly detail?: Prose;
+  /** What departs from the usual: "loosen two turns, leave it in". Stands right under the title. */
+  readonly exception?: Prose;
+  readonly zone: Zone;
+  readonly tool?: Tool;
+  readonly minutes: number;
+  readonly fasteners?: readonly FastenerGroup[];
+  readonly cautions?: readonly StepCaution[];
+  readonly needs?: StatePart;
+  readonly sets?: StatePart;
+  /** Must be done before this one on the way out; the way back is the other way round unless `outOnly`. */
+  readonly after?: readonly (Edge & { readonly outOnly?: boolean })[];
+  readonly rechecks?: readonly Recheck[];
+  /** The old lamp comes out with this step: what is to be measured on it has to be measured before. */
+  readonly lampOut?: boolean;
+  /** How it goes back, where that is more than the reverse. */
+  readonly back?: {
+    readonly title?: Prose;
+    readonly detail?: Prose;
+    readonly minutes?: number;
+    readonly torque?: Prose;
+    /** Steps that may go back only after this one has: what has to go in first. */
+    readonly before?: readonly Edge[];
+  };
+}
+
+/** A way of getting at a lamp: the steps for a role of some vehicle lines. Two schools are two sheets. */
+export interface StepSheet {
+  readonly id: string;
+  readonly families: readonly string[];
+  readonly role: PositionRole;
+  readonly end: Position['end'];
+  readonly name: Prose;
+  /** What speaks for this way, and against it. */
+  readonly speaksFor?: Prose;
+  readonly speaksAgainst?: Prose;
+  /** Which vehicles it is for; facts of the vehicle or of the lamps' positions. */
+  readonly when?: Rule;
+  readonly steps: readonly Step[];
+}
+
+/** On which of the two ways a step is done. What sets a state has to be set back. */
+export function wayOf(step: Step): 'out' | 'back' | 'both' {
+  if (step.way) return step.way;
+  if (step.sets) return 'both';
+  if (step.kind === 'transfer') return 'back';
+  return step.kind === 'remove' || step.kind === 'loosen' || step.kind === 'isolate' ? 'both' : 'out';
+}

@@ -1,0 +1,69 @@
+'use client';
+import { useState } from 'react';
+import type { ProofLine } from '@/core/job';
+import { useJob } from '../job/JobContext';
+import { stateWords } from '../job/stateWords';
+import { LampProof } from './LampProof';
+import { ProofMatrix } from './ProofMatrix';
+import { ProveBecause } from './ProveBecause';
+
+/** Prove: every setting that matters, every function of every lamp, expected against seen. */
+export function ProveStage() {
+  const { view, words, say, swap } = useJob();
+  const { t } = words;
+  const lines = swap?.proofs ?? [];
+  const [picked, setPicked] = useState<string | null>(null);
+  const open = (l: ProofLine) => l.lamps.some((x) => x.cells.some((c) => c.state !== 'proven'));
+  const unseen = (l: ProofLine) =>
+    l.lamps.some((x) => x.cells.some((c) => c.state === 'unproven' || c.state === 'outdated'));
+  const line =
+    lines.find((l) => l.id === picked) ?? lines.find(unseen) ?? lines.find(open) ?? lines.at(-1) ?? null;
+  return (
+    <>
+      <main className="relative flex min-w-0 flex-col gap-3 px-6 py-4 lg:overflow-y-auto">
+        <h2 className="text-2xl first-letter:uppercase">
+          {swap ? t('prove.title', { positions: say.positions(swap.positions) }) : t('stage.prove')}
+        </h2>
+        {!line && (
+          <p className="text-soft">
+            {view.swaps.length === 0
+              ? t('fit.no-swap')
+              : swap?.choice
+                ? t('prove.nothing')
+                : t('wire.no-choice')}
+          </p>
+        )}
+        {line && (
+          <>
+            <section
+              aria-label={t('prove.setting')}
+              data-proof={line.id}
+              className="flex flex-wrap items-baseline gap-x-3"
+            >
+              <p className="text-sm text-soft">
+                {t('prove.set', { number: lines.indexOf(line) + 1, all: lines.length })}
+              </p>
+              <p className="font-head text-[1.5rem] font-semibold first-letter:uppercase">
+                {line.state
+                  ? stateWords(line.state, words)
+                  : t('prove.by-itself', { does: say.does(line.id.split(':')[1] ?? '') })}
+              </p>
+            </section>
+            <div className="grid gap-6 md:grid-cols-2">
+              {line.lamps.map((lamp) => (
+                <LampProof
+                  key={`${line.id}/${lamp.position}/${lamp.seenBy?.event ?? ''}`}
+                  line={line}
+                  lamp={lamp}
+                  onSaved={() => setPicked(null)}
+                />
+              ))}
+            </div>
+            <ProofMatrix lines={lines} current={line} onPick={setPicked} />
+          </>
+        )}
+      </main>
+      <ProveBecause line={line} />
+    </>
+  );
+}

@@ -1,0 +1,116 @@
+'use client';
+import { PLUG_CHECKS, type ReleaseDocument, type ReleaseHands } from '@/core/job';
+import { SheetPart, useSheetWords } from './SheetFrame';
+
+const CELL = 'border-b border-[silver] py-0.5 pr-3 text-left align-top font-normal';
+
+/** What hands did: steps with what was otherwise, the balance, plugs, readings, proofs. */
+export function HandsPart({ doc, hands }: { doc: ReleaseDocument; hands: ReleaseHands }) {
+  const { words, say, t, tCode } = useSheetWords(doc);
+  const { fasteners, proofs } = hands;
+  return (
+    <>
+      <SheetPart title={t('sheet.hands')}>
+        <div className="text-sm">
+          {hands.ways.length > 0 && (
+            <p>
+              {t('sheet.way-taken', { ways: words.list(hands.ways.map((w) => words.prose(w))) })}{' '}
+              {t('sheet.steps-done', { out: hands.stepsOut, back: hands.stepsBack })}
+            </p>
+          )}
+          <p>
+            {t('sheet.balance', { out: fasteners.out, in: fasteners.in })}{' '}
+            {fasteners.open.length > 0 &&
+              t('sheet.balance-open', {
+                list: words.list(
+                  fasteners.open.map((g) =>
+                    t('sheet.balance-line', {
+                      step: g.step ? words.prose(g.step) : '',
+                      group: g.group,
+                      holes: g.holes,
+                      left: g.left,
+                    }),
+                  ),
+                ),
+              })}
+          </p>
+          {hands.deviations.length > 0 && (
+            <>
+              <p className="mt-1 font-semibold">{t('sheet.deviations')}</p>
+              <ul>
+                {hands.deviations.map((d, i) => (
+                  <li key={i}>
+                    {words.prose(d.step)}
+                    {d.position && `, ${say.position(d.position)}`}: {tCode(`tick.${d.outcome}`)} – {d.words}{' '}
+                    · {d.by}
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+        </div>
+      </SheetPart>
+      {hands.plugs.length > 0 && (
+        <SheetPart title={t('sheet.plugs')}>
+          <table className="w-full text-sm">
+            <tbody>
+              {hands.plugs.map((p) => (
+                <tr key={`${p.position}/${p.plug}`}>
+                  <th className={CELL}>
+                    {say.position(p.position)}, <span className="font-mono">{p.plug}</span>
+                  </th>
+                  <td className={CELL}>
+                    {PLUG_CHECKS.map(
+                      (c) => `${tCode(`plug-check.${c}`)}: ${tCode(`looked.${p.checks[c]}`)}`,
+                    ).join(' · ')}
+                  </td>
+                  <td className={CELL}>{p.by}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </SheetPart>
+      )}
+      {hands.bench.length > 0 && (
+        <SheetPart title={t('sheet.bench')}>
+          <table className="w-full text-sm">
+            <tbody>
+              {hands.bench.map((b, i) => (
+                <tr key={i}>
+                  <th className={CELL}>
+                    {say.position(b.position)}, {say.does(b.does)}
+                  </th>
+                  <td className={CELL}>
+                    {t('bench.amps', { a: say.number(b.reading.currentA) })} ({t('bench.expected')}{' '}
+                    {t('bench.amps', { a: say.number(b.expectedA) })}, {say.number(b.voltageV)} V)
+                  </td>
+                  <td className={CELL}>
+                    {b.passes ? '✓' : '≠'} {b.by}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </SheetPart>
+      )}
+      {proofs.all > 0 && (
+        <SheetPart title={t('sheet.proofs')}>
+          <p className="text-sm">
+            {t('sheet.proof-line', { proven: proofs.proven, all: proofs.all, settings: proofs.settings })}
+          </p>
+          <ul className="text-sm">
+            {proofs.otherwise.map((o, i) => (
+              <li key={i}>
+                {t('sheet.proof-otherwise', {
+                  does: say.does(o.does),
+                  position: say.position(o.position),
+                  seen: o.seen ? tCode(`seen.${o.seen}`) : t('prove.not-seen'),
+                })}
+              </li>
+            ))}
+          </ul>
+        </SheetPart>
+      )}
+    </>
+  );
+}

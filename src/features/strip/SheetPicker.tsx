@@ -1,0 +1,33 @@
+'use client';
+import { useJob } from '../job/JobContext';
+
+/** Where there is more than one way of getting at the lamps, which is gone; each with its minutes. */
+export function SheetPicker() {
+  const { view, words, sender, rights } = useJob();
+  const { t, prose } = words;
+  const open = view.strip.uses.filter((u) => u.candidates.length > 1);
+  return open.map((u) => (
+    <fieldset key={u.swap} className="flex flex-wrap items-baseline gap-x-5 gap-y-1" data-sheets={u.swap}>
+      <legend className="float-left pr-2 text-sm font-semibold">{t('strip.way')}</legend>
+      {u.candidates.map((c) => (
+        <label key={c.sheet.id} className="flex items-baseline gap-1.5">
+          <input
+            type="radio"
+            name={`sheet-${u.swap}`}
+            className="accent-petrol"
+            checked={u.sheet?.id === c.sheet.id}
+            disabled={!rights.workAtVehicle}
+            onChange={() =>
+              void sender.send('sheet-chosen', { swap: u.swap, sheet: c.sheet.id, basis: u.basis })
+            }
+          />
+          {prose(c.sheet.name)}
+          <span className="text-sm text-soft">
+            {t('strip.way-minutes', { minutes: c.minutes })}
+            {c.suits === 'unknown' && ` · ${t('strip.way-unknown')}`}
+          </span>
+        </label>
+      ))}
+    </fieldset>
+  ));
+}

@@ -1,0 +1,91 @@
+'use client';
+import { useState } from 'react';
+import { isDue, type StepLine } from '@/core/job';
+import { useJob } from '../job/JobContext';
+import { BaselinePrompt } from './BaselinePrompt';
+import { BalanceTable } from './BalanceTable';
+import { SheetPicker } from './SheetPicker';
+import { StepList } from './StepList';
+import { StepPanel } from './StepPanel';
+import { StripBecause } from './StripBecause';
+
+/** Strip: the way out, step by step, with every fastener counted out. */
+export function StripStage() {
+  return <StepStage way="out" />;
+}
+
+/** Mount: the way back, with what goes in first and the balance in view. */
+export function MountStage() {
+  return <StepStage way="back" />;
+}
+
+function StepStage({ way }: { way: 'out' | 'back' }) {
+  const { view, words, say } = useJob();
+  const { t } = words;
+  const { strip } = view;
+  const lines = way === 'out' ? strip.out : strip.back.filter((l) => isDue(l, strip.out));
+  const [picked, setPicked] = useState<string | null>(null);
+  const line: StepLine | null =
+    lines.find((l) => l.step.id === picked) ?? lines.find((l) => l.tick === null) ?? lines.at(-1) ?? null;
+  const done = lines.filter((l) => l.tick !== null).length;
+  const minutes = lines.filter((l) => l.tick === null).reduce((n, l) => n + l.step.minutes, 0);
+  const stage = way === 'out' ? 'strip' : 'mount';
+  const positions = strip.uses.flatMap((u) => u.positions);
+  return (
+    <>
+      <main className="flex min-w-0 flex-col gap-3 px-6 py-4 lg:overflow-hidden">
+        <header className="flex flex-wrap items-baseline justify-between gap-x-4">
+          <h2 className="text-2xl first-letter:uppercase">
+            {positions.length > 0
+              ? t(`${stage}.title`, { positions: say.positions(positions) })
+              : t(`stage.${stage}`)}
+          </h2>
+          {lines.length > 0 && (
+            <p className="text-soft" data-steps={`${done}/${lines.length}`}>
+              {t('strip.progress', { done, all: lines.length, minutes })}
+            </p>
+          )}
+        </header>
+        <NoPlan />
+        {way === 'out' && <SheetPicker />}
+        {way === 'out' && <BaselinePrompt />}
+        {way === 'back' && lines.length > 0 && <BalanceTable onPick={setPicked} />}
+        {line && (
+          <div className="grid min-h-0 flex-1 items-stretch gap-5 md:grid-cols-[17rem_1fr]">
+            <StepList lines={lines} current={line} onPick={setPicked} />
+            <StepPanel key={`${line.step.way}/${line.step.id}`} line={line} onDone={() => setPicked(null)} />
+          </div>
+        )}
+      </main>
+      <StripBecause way={way} line={line} />
+    </>
+  );
+}
+
+/** Why there are no steps, and what to do about it. */
+function NoPlan() {
+  const { view, words, say } = useJob();
+  const { t } = words;
+  const { strip } = view;
+  if (strip.fault)
+    return (
+      <p className="border border-plum bg-plum-wash px-4 py-3">
+        {t('strip.fault', {
+          steps: words.list(
+            strip.fault.fault.kind === 'loop' ? strip.fault.fault.loop : [strip.fault.fault.step],
+          ),
+        })}
+      </p>
+    );
+  if (strip.uses.length === 0)
+    return <p className="text-soft">{view.swaps.length === 0 ? t('fit.no-swap') : t('wire.no-choice')}</p>;
+  return strip.uses
+    .filter((u) => u.sheet === null)
+    .map((u) => (
+      <p key={u.swap} className="border border-indigo bg-indigo-wash px-4 py-3" data-no-sheet={u.state}>
+        {t(u.state === 'none' ? 'strip.no-sheet' : 'strip.sheet-unknown', {
+          positions: say.positions(u.positions),
+        })}
+      </p>
+    ));
+}

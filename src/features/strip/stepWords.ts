@@ -1,0 +1,33 @@
+import type { StepLine } from '@/core/job';
+import type { FastenerGroup, WorkStep } from '@/core/strip';
+import type { Words, Wording } from '@/words';
+
+/** A step's title for the way it is done on. */
+export function stepTitle({ step, way }: WorkStep, { t, prose }: Words): string {
+  if (way === 'out') return prose(step.title);
+  if (step.back?.title) return prose(step.back.title);
+  return step.way === 'back' || step.kind === 'transfer'
+    ? prose(step.title)
+    : t('strip.back-title', { title: prose(step.title) });
+}
+
+/** Where and with what: "wheel arch, headlamp left · star bit T20 · 3 min". */
+export function stepPlace({ step, position, minutes }: WorkStep, words: Words, say: Wording): string {
+  const { t, tCode } = words;
+  const zone = tCode(`zone.${step.zone}`);
+  const tool = step.tool ? tCode(`tool.${step.tool.kind}`, { size: step.tool.size ?? '' }).trim() : null;
+  return [position ? `${zone}, ${say.position(position)}` : zone, tool, t('strip.minutes', { minutes })]
+    .filter(Boolean)
+    .join(' · ');
+}
+
+/** "M6 × 20, hex 10". */
+export function groupText(g: FastenerGroup, { tCode }: Words): string {
+  const size = [g.thread, g.lengthMm === undefined ? null : String(g.lengthMm)].filter(Boolean).join(' × ');
+  return [tCode(`fastener.${g.kind}`), size, g.drive].filter(Boolean).join(', ');
+}
+
+/** What is still to be counted before a step is done. */
+export function stillToCount(line: StepLine): number {
+  return line.fasteners.reduce((n, g) => n + (line.step.way === 'out' ? g.stillIn : Math.max(0, g.holes)), 0);
+}
