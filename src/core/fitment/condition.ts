@@ -102,12 +102,55 @@ function bindPredicate(
 
 /** Flattens nested `all` and `any` and drops repeats, so that a vehicle fact asked for both sides counts once. */
 export function simplify(c: Condition): Condition {
-  if (c.kind === 'not') return { kind: 'not', of: simplify(c.of) };
-  if (c.kind === 'leaf' || c.kind === 'constant') return c;
-  const flat = c.of.map(simplify).flatMap((child) => (child.kind === c.kind ? child.of : [child]));
-  const seen = new Map(flat.map((child) => [JSON.stringify(child), child]));
-  const of = [...seen.values()];
-  return of.length === 1 && of[0] ? of[0] : { kind: c.kind, of };
+  return simplified(c).condition;
+}
+
+/** With a key that two conditions share only if they are the same: reckoned on the way, not written out twice. */
+interface Simplified {
+  readonly condition: Condition;
+  readonly key: string;
+  /** Of an `all` or `any`: its children by key. */
+  readonly children?: ReadonlyMap<string, Condition>;
+}
+
+function simplified(c: Condition): Simplified {
+  switch (c.kind) {
+    case 'leaf':
+    case 'constant':
+      return { condition: c, key: endKey(c) };
+    case 'not': {
+      const of = simplified(c.of);
+      return { condition: { kind: 'not', of: of.condition }, key: `!(${of.key})` };
+    }
+    case 'all':
+    case 'any': {
+      const children = new Map<string, Condition>();
+      for (const child of c.of.map(simplified))
+        if (child.condition.kind === c.kind && child.children)
+          child.children.forEach((condition, key) => children.set(key, condition));
+        else children.set(child.key, child.condition);
+      const only = children.size === 1 ? [...children][0] : undefined;
+      if (only) return { key: only[0], condition: only[1] };
+      return {
+        condition: { kind: c.kind, of: [...children.values()] },
+        key: `${c.kind}(${[...children.keys()].join()})`,
+        children,
+      };
+    }
+  }
+}
+
+function endKey(c: Leaf | Constant): string {
+  const mends = c.mends.map(
+    (m) =>
+      `${m.mend.minutes}:${m.mend.parts.map((p) => `${p.part}*${p.quantity}${p.per}`).join('+')}?${m.when ? simplified(m.when).key : ''}`,
+  );
+  const what =
+    c.kind === 'constant'
+      ? c.value
+      : `${c.ref} ${c.accepts.kind === 'values' ? c.accepts.values.map((v) => typeof v + String(v)).join('|') : `${c.accepts.from}..${c.accepts.to}`}`;
+  const origin = c.origin.kind === 'predicate' ? '' : `${c.origin.kind}:${c.origin.code}`;
+  return `[${c.kind} ${c.id} ${what} ${c.position ?? ''} ${origin} ${mends.join(';')}]`;
 }
 
 /** Every leaf, with those inside mend conditions. */

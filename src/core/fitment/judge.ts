@@ -3,6 +3,7 @@ import type { Reason } from '../reason';
 import type { Money, Part, Profile, RoadFlag } from '../shelf/types';
 import { type FactRef, factRef, type FactRegistry, positionKey } from '../vehicle';
 import { because, openFacts } from './because';
+import { disputeCondition, disputeReasons } from './dispute';
 import { bindRule, type Condition, MEND, simplify } from './condition';
 import { evaluate, type Known, prepare, type Verdict, verdictOf } from './evaluate';
 import { type Certainty, certainty, type FunctionRow, functionRows } from './functionRows';
@@ -61,11 +62,11 @@ export interface JudgeContext {
   readonly parts: ReadonlyMap<string, Part>;
 }
 
-/** The whole condition of a swap: the application's rule, the lamps' voltage range, and no required function lost. */
+/** The whole condition of a swap: the application's rule, what is disputed, the voltage range, no required function lost. */
 export function fitCondition(
   plan: SwapPlan,
   requirements: readonly BoundRequirement[],
-  registry: FactRegistry,
+  { registry, known }: Pick<JudgeContext, 'registry' | 'known'>,
 ): Condition {
   const voltages = plan.places.map(({ lamp }) => {
     const suits = ([12, 24] as const)
@@ -80,7 +81,14 @@ export function fitCondition(
   });
   const keys = plan.places.map((p) => positionKey(p.place.position));
   return simplify(
-    all([bindRule(plan.application.rule, keys, registry), ...voltages, ...requirements.map(notLost)]),
+    all([
+      bindRule(plan.application.rule, keys, registry),
+      ...(plan.application.disputes ?? []).flatMap((d) =>
+        keys.map((at) => disputeCondition(d, at, known, registry)),
+      ),
+      ...voltages,
+      ...requirements.map(notLost),
+    ]),
   );
 }
 
@@ -151,7 +159,7 @@ function judgeRoad(
 export function judge(plan: SwapPlan, context: JudgeContext): Judgement {
   const { known, registry } = context;
   const requirements = boundRequirements(plan, context.profiles, registry);
-  const prepared = prepare(fitCondition(plan, requirements, registry), registry);
+  const prepared = prepare(fitCondition(plan, requirements, context), registry);
   const evaluation = evaluate(prepared, known);
   const verdict = verdictOf(evaluation);
   const settled = verdict !== 'check-first';
@@ -181,7 +189,17 @@ export function judge(plan: SwapPlan, context: JudgeContext): Judgement {
     mayRise,
     because: facts,
     openFacts: open,
-    reasons: explain(prepared, known, verdict, facts, open, outcomes(requirements, context)),
+    reasons: [
+      ...explain(prepared, known, verdict, facts, open, outcomes(requirements, context)),
+      ...(verdict === 'does-not-fit'
+        ? []
+        : disputeReasons(
+            plan.application.disputes ?? [],
+            plan.places.map((p) => positionKey(p.place.position)),
+            known,
+            registry,
+          )),
+    ],
     wouldChange: settled ? whatWouldChange(prepared, known, facts) : [],
     parts,
     minutes: {
@@ -202,7 +220,7 @@ function partsFacts(
 ): readonly FactRef[] {
   const direct = mends.flatMap((m) => (m.certain || m.ref === null || known.has(m.ref) ? [] : [m.ref]));
   const required = requirements.flatMap((r) => {
-    const prepared = prepare(simplify(notLost(r)), registry);
+    const prepared = prepare(notLost(r), registry);
     const { lo, hi } = evaluate(prepared, known);
     return lo === MEND && hi > lo ? openFacts(prepared, known) : [];
   });
@@ -214,7 +232,7 @@ function outcomes(requirements: readonly BoundRequirement[], { known, registry }
     does: r.requirement.does,
     requirement: r.requirement.id,
     profile: r.profile.id,
-    interval: evaluate(prepare(simplify(notLost(r)), registry), known),
+    interval: evaluate(prepare(notLost(r), registry), known),
   }));
 }
 

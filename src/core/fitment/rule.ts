@@ -49,6 +49,29 @@ export type Rule =
   | { readonly op: 'not'; readonly of: Rule }
   | Predicate;
 
+/** Who says it. `seen-here`: this shop has seen it, `times` over. `sibling`: said of a sister model. */
+export const STATEMENT_SOURCES = ['maker-table', 'maker-note', 'supplier', 'seen-here', 'sibling'] as const;
+export type StatementSource = (typeof STATEMENT_SOURCES)[number];
+
+/** One thing that the catalogue says about a matter. */
+export interface Statement {
+  readonly source: StatementSource;
+  readonly times?: number;
+  readonly says: Rule;
+  readonly words?: Prose;
+}
+
+/**
+ * A matter on which the catalogue's statements can differ for a vehicle: a range in the table, another in the note.
+ * Where they do, none is believed: `settle` is the look that decides.
+ */
+export interface Dispute {
+  readonly id: string;
+  readonly about: Prose;
+  readonly statements: readonly Statement[];
+  readonly settle: Predicate;
+}
+
 /** The values that satisfy a predicate. */
 export type Accepts =
   | { readonly kind: 'values'; readonly values: readonly FactValue[] }

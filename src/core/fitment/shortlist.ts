@@ -105,18 +105,25 @@ function partCount(c: Candidate): number {
 }
 
 function candidate(plan: SwapPlan, wishes: readonly Wish[], context: JudgeContext): Candidate {
-  const met = (wish: Wish) =>
-    plan.places.every(({ lamp }) =>
-      isTrait(wish)
-        ? lamp.traits.includes(wish)
-        : isFunction(wish) && lamp.functions.some((f) => f.does === wish),
-    );
-  const ordered = [...wishes].sort(compareText);
+  const met = wishesMetBy(plan, wishes);
   return {
     judgement: judge(plan, context),
-    wishesMet: ordered.filter(met),
-    wishesMissed: ordered.filter((w) => !met(w)),
+    wishesMet: met,
+    wishesMissed: [...wishes].sort(compareText).filter((w) => !met.includes(w)),
   };
+}
+
+/** The wishes that every lamp of a swap meets, in text order. */
+export function wishesMetBy(plan: SwapPlan, wishes: readonly Wish[]): readonly Wish[] {
+  return [...wishes]
+    .sort(compareText)
+    .filter((wish) =>
+      plan.places.every(({ lamp }) =>
+        isTrait(wish)
+          ? lamp.traits.includes(wish)
+          : isFunction(wish) && lamp.functions.some((f) => f.does === wish),
+      ),
+    );
 }
 
 const isTrait = (w: Wish): w is LampTrait => (LAMP_TRAITS as readonly string[]).includes(w);

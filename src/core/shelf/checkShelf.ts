@@ -31,6 +31,7 @@ export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
     const near = nearestName(id, [...known]);
     fault(path, near ? 'no-such-row-near' : 'no-such-row', near ? { kind, id, near } : { kind, id });
   };
+  const lampById = new Map(shelf.lamps.map((l) => [l.id, l]));
   const checkRule = (path: string, rule: Rule, vehicleOnly = false) => {
     faults.push(...ruleFaults(path, rule, registry, vehicleOnly));
     for (const p of predicatesOf(rule))
@@ -47,6 +48,17 @@ export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
       seen.add(key);
       place.functions.forEach((f, k) => f.when && checkRule(`${at}/places/${j}/functions/${k}/when`, f.when));
     });
+    family.priors?.forEach((p, j) => {
+      const key = registry.find(p.fact);
+      if (!key) return unknownFact(`${at}/priors/${j}/fact`, p.fact, registry, faults);
+      p.typical.forEach((v, k) => {
+        if (!suits(key, v.value))
+          fault(`${at}/priors/${j}/typical/${k}/value`, 'value-unsuited', {
+            fact: p.fact,
+            value: String(v.value),
+          });
+      });
+    });
     family.assumes.forEach((a, j) => {
       const key = registry.find(a.fact);
       if (!key) unknownFact(`${at}/assumes/${j}/fact`, a.fact, registry, faults);
@@ -61,11 +73,17 @@ export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
       const id = app.lamps[side];
       if (id === undefined) continue;
       refer(`${at}/lamps/${side}`, lamps, id, 'lamp');
-      const lamp = shelf.lamps.find((l) => l.id === id);
+      const lamp = lampById.get(id);
       if (lamp && lamp.side !== 'either' && lamp.side !== side)
         fault(`${at}/lamps/${side}`, 'lamp-of-other-side', { lamp: id, side: lamp.side });
     }
     checkRule(`${at}/rule`, app.rule);
+    app.disputes?.forEach((d, j) => {
+      d.statements.forEach((x, k) => checkRule(`${at}/disputes/${j}/statements/${k}/says`, x.says));
+      checkRule(`${at}/disputes/${j}/settle`, d.settle);
+      if (['all', 'any', 'not'].includes(d.settle.op))
+        fault(`${at}/disputes/${j}/settle/op`, 'settle-one-fact', { dispute: d.id });
+    });
     app.supplies.forEach((s, j) =>
       s.parts.forEach((n, k) => refer(`${at}/supplies/${j}/parts/${k}/part`, parts, n.part, 'part')),
     );

@@ -1,4 +1,5 @@
-import type { Rule, PartNeed } from '../fitment/rule';
+import type { Prior } from '../fitment/prior';
+import type { Dispute, PartNeed, Rule } from '../fitment/rule';
 import type { Circuit, LevelCase } from '../controls';
 import type { Adapter, ConnectorHalf, LampPlug, VehiclePlug } from '../harness/types';
 import type { Prose } from '../reason';
@@ -51,6 +52,8 @@ export interface Family {
   readonly hazards: readonly ('high-voltage' | 'front-sensors')[];
   readonly places: readonly Place[];
   readonly assumes: readonly { readonly fact: string; readonly value: FactValue }[];
+  /** What is usual in this line, for the order of questions. */
+  readonly priors?: readonly Prior[];
   /** Absent: nobody has taken this line's harness down yet, and Wire says so. */
   readonly circuits?: readonly Circuit[];
   readonly plugs?: readonly VehiclePlug[];
@@ -118,6 +121,8 @@ export interface Application {
   readonly minutesLow: number;
   readonly minutesHigh: number;
   readonly supplies: readonly Supply[];
+  /** Matters on which the maker's table, its notes and the shop differ. */
+  readonly disputes?: readonly Dispute[];
   readonly note?: Prose;
 }
 

@@ -23,6 +23,8 @@ export interface Look {
   readonly id: string;
   readonly minutes: number;
   readonly how?: Prose;
+  /** What has to be opened first (`bonnet`); once open it is free for the next look. */
+  readonly access?: { readonly id: string; readonly minutes: number };
 }
 
 /**
@@ -36,6 +38,8 @@ export interface FactKey {
   readonly type: FactType;
   readonly sources: readonly FactSource[];
   readonly look?: Look;
+  /** How common its values are at large; a vehicle line's own outweigh these. */
+  readonly typical?: readonly { readonly value: FactValue; readonly weight: number }[];
   /** Only for keys that come from a shelf; built-in keys are worded by the message catalogue. */
   readonly label?: Prose;
 }
@@ -84,21 +88,21 @@ export const BUILT_IN_FACT_KEYS: readonly FactKey[] = [
     subject: 'position',
     type: { kind: 'choice', values: [], open: true },
     sources: ['seen', 'told', 'assumed'],
-    look: { id: 'plug-behind-lamp', minutes: 4 },
+    look: { id: 'plug-behind-lamp', minutes: 3, access: { id: 'bonnet', minutes: 1 } },
   },
   {
     id: 'room-behind',
     subject: 'position',
     type: { kind: 'number', unit: 'mm', min: 0, max: 1000 },
     sources: ['measured', 'told', 'assumed'],
-    look: { id: 'rule-behind-lamp', minutes: 3 },
+    look: { id: 'rule-behind-lamp', minutes: 2, access: { id: 'bonnet', minutes: 1 } },
   },
   {
     id: 'levelling-motor',
     subject: 'position',
     type: { kind: 'yes-no' },
     sources: BY_LOOKING,
-    look: { id: 'housing-back', minutes: 2 },
+    look: { id: 'housing-back', minutes: 1, access: { id: 'bonnet', minutes: 1 } },
   },
   {
     id: 'functions-altered',

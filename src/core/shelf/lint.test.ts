@@ -1,0 +1,118 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { lintShelf, type LintSource } from './lint';
+import { matchesWords, standardWords } from './synonyms';
+import type { Application, Shelf } from './types';
+
+const demo = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
+const base = demo.applications.find((a) => a.id === 'packet-sounder-2');
+if (!base) throw new Error('no application');
+const years = (from?: number, to?: number): Application['rule'] => ({
+  op: 'range',
+  id: 'y',
+  fact: 'model-year',
+  from,
+  to,
+});
+const plug = (family: string): Application['rule'] => ({ op: 'plug-family', id: 'p', family });
+const app = (id: string, more: Partial<Application>): Application => ({ ...base, id, ...more });
+
+function lint(applications: readonly Application[], more: Partial<LintSource> = {}) {
+  const steps = lintShelf({ ...demo, applications, ...more }, 1);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+const codes = (...list: Application[]) =>
+  lint(list).map((f) => `${f.code} ${f.rows.map((r) => r.id).join('+')}`);
+
+describe('the lint finds', () => {
+  it.each<[string, Application[], string[]]>([
+    ['nothing in one plain row', [app('a', {})], []],
+    [
+      'years that overlap, and the plugs that contradict each other there',
+      [
+        app('a', { rule: { op: 'all', of: [years(2014, 2018), plug('X40')] } }),
+        app('b', { rule: { op: 'all', of: [years(2018), plug('X41')] } }),
+      ],
+      ['plugs-differ a+b', 'years-overlap a+b'],
+    ],
+    [
+      'years that nobody speaks of',
+      [app('a', { rule: years(2014, 2016) }), app('b', { rule: years(2018) })],
+      ['years-gap a+b'],
+    ],
+    [
+      'neither where the years meet',
+      [app('a', { rule: years(2014, 2017) }), app('b', { rule: years(2018) })],
+      [],
+    ],
+    ['a side without its counterpart', [app('a', { lamps: { left: 'sounder-2-left' } })], ['side-alone a']],
+    [
+      'a rule that is never true',
+      [app('a', { rule: { op: 'all', of: [years(2018), years(undefined, 2017)] } })],
+      ['never-true a'],
+    ],
+    [
+      'no fault in one that is always true',
+      [app('a', { rule: { op: 'any', of: [years(2018), years(undefined, 2017)] } })],
+      [],
+    ],
+    [
+      'a mend that is not on the shelf',
+      [
+        app('a', {
+          supplies: [{ does: 'drl', parts: [{ part: 'gone', quantity: 1, per: 'side' }], minutes: 1 }],
+        }),
+      ],
+      ['mend-missing a'],
+    ],
+    [
+      'a required function that nothing provides',
+      [
+        app('a', {
+          role: 'tail',
+          end: 'rear',
+          lamps: { left: 'race-left', right: 'race-right' },
+          rule: { op: 'all', of: [] },
+          supplies: [],
+        }),
+      ],
+      ['required-not-provided a', 'required-not-provided a'],
+    ],
+  ])('%s', (_, list, expected) => expect(codes(...list)).toEqual(expected));
+
+  it('the same in any order of the rows', () => {
+    const list = [
+      app('a', { rule: years(2014, 2018) }),
+      app('b', { rule: years(2018, 2019) }),
+      app('c', { rule: years(2025) }),
+    ];
+    expect(lint([...list].reverse())).toEqual(lint(list));
+  });
+
+  it('a step at a time, so that it can be stopped', () => {
+    const steps = lintShelf({ ...demo, applications: [app('a', {}), app('b', {}), app('c', {})] }, 1);
+    expect([steps.next().value, steps.next().value]).toEqual([1, 2]);
+    steps.return([]);
+    expect(steps.next().done).toBe(true);
+  });
+});
+
+describe('words of the trade', () => {
+  it.each([
+    ['hood', 'bonnet'],
+    ['Fender', 'wing'],
+    ['rivet', 'push pin'],
+    ['load module', 'load resistor'],
+    ['third brake light', 'high stop lamp'],
+    ['head-light', 'headlamp'],
+  ])('%s is %s', (said, term) => expect(standardWords(said)).toEqual(standardWords(term)));
+
+  it('find what the record names by its standard term, the last word begun only', () => {
+    expect(matchesWords('Sounder 2, headlamp left', 'headlight sou')).toBe(true);
+    expect(matchesWords('Sounder 2, headlamp left', 'taillight sou')).toBe(false);
+    expect(matchesWords('Load resistor 15 Ω', 'ballast')).toBe(true);
+  });
+});

@@ -1,0 +1,210 @@
+import { evaluate, prepare, type Prepared } from '../fitment/evaluate';
+import { bindRule } from '../fitment/condition';
+import { type Predicate, predicatesOf, predicateTest, type Rule } from '../fitment/rule';
+import { boundRequirements, type SwapPlan } from '../fitment/profile';
+import { fitCondition } from '../fitment/judge';
+import { certainty } from '../fitment/functionRows';
+import { compareText, type Reason, reason } from '../reason';
+import { factRegistry, type FactRegistry, positionKey } from '../vehicle';
+import type { Application, Family, Lamp, Shelf, ShelfKind } from './types';
+
+/** Something in the catalogue that a person should look at. Faults mislead; notes may be meant. */
+export interface LintFinding {
+  readonly code: string;
+  readonly severity: 'fault' | 'note';
+  readonly rows: readonly { readonly kind: ShelfKind; readonly id: string }[];
+  readonly facts: Reason['facts'];
+}
+
+export type LintSource = Pick<
+  Shelf,
+  'factKeys' | 'profiles' | 'parts' | 'lamps' | 'families' | 'applications'
+>;
+
+/**
+ * Looks through a catalogue, a step at a time so that it can be shown and stopped: yields how many applications are
+ * done, returns the findings in a fixed order.
+ * @param every applications between two steps
+ */
+export function* lintShelf(shelf: LintSource, every = 500): Generator<number, readonly LintFinding[], void> {
+  const registry = factRegistry(shelf.factKeys);
+  const lamps = new Map(shelf.lamps.map((l) => [l.id, l]));
+  const families = new Map(shelf.families.map((f) => [f.id, f]));
+  const parts = new Set(shelf.parts.map((p) => p.id));
+  const found: LintFinding[] = [];
+  const groups = new Map<string, Application[]>();
+  let done = 0;
+  for (const app of shelf.applications) {
+    for (const family of app.families) {
+      const key = `${family}|${app.role}|${app.end}|${Object.values(app.lamps).sort().join()}`;
+      const list = groups.get(key);
+      if (list) list.push(app);
+      else groups.set(key, [app]);
+    }
+    found.push(
+      ...aloneSide(app, families),
+      ...ruleFindings(app, families, lamps, shelf, registry),
+      ...missingMends(app, parts),
+    );
+    done += 1;
+    if (done % every === 0) yield done;
+  }
+  for (const [key, list] of groups) found.push(...groupFindings(key.split('|')[0] ?? '', list));
+  yield done;
+  return found.sort(
+    (a, b) =>
+      compareText(a.severity, b.severity) ||
+      compareText(a.code, b.code) ||
+      compareText(a.rows[0]?.id ?? '', b.rows[0]?.id ?? ''),
+  );
+}
+
+const application = (a: Application) => ({ kind: 'application' as const, id: a.id });
+
+/** A lamp for one side only, where the vehicle line has both. */
+function aloneSide(app: Application, families: ReadonlyMap<string, Family>): readonly LintFinding[] {
+  const { left, right } = app.lamps;
+  if (!left === !right) return [];
+  const missing = left ? 'right' : 'left';
+  const has = app.families.some((id) =>
+    families
+      .get(id)
+      ?.places.some(
+        (p) => p.position.role === app.role && p.position.end === app.end && p.position.side === missing,
+      ),
+  );
+  return has
+    ? [{ code: 'side-alone', severity: 'note', rows: [application(app)], facts: { side: missing } }]
+    : [];
+}
+
+function missingMends(app: Application, parts: ReadonlySet<string>): readonly LintFinding[] {
+  const named = [
+    ...predicatesOf(app.rule).flatMap((p) => (p.mends ?? []).flatMap((m) => m.parts)),
+    ...app.supplies.flatMap((s) => s.parts),
+  ];
+  return [...new Set(named.map((n) => n.part))]
+    .filter((id) => !parts.has(id))
+    .map((part) => ({
+      code: 'mend-missing',
+      severity: 'fault' as const,
+      rows: [application(app)],
+      facts: { part },
+    }));
+}
+
+/** A rule that no vehicle can meet; a required function that neither lamp nor part provides. */
+function ruleFindings(
+  app: Application,
+  families: ReadonlyMap<string, Family>,
+  lamps: ReadonlyMap<string, Lamp>,
+  shelf: LintSource,
+  registry: FactRegistry,
+): readonly LintFinding[] {
+  const family = app.families.map((id) => families.get(id)).find((f) => f !== undefined);
+  const places = (family?.places ?? []).flatMap((place) => {
+    const lamp = lamps.get(app.lamps[place.position.side] ?? '');
+    const here = place.position.role === app.role && place.position.end === app.end;
+    return here && lamp ? [{ place, lamp }] : [];
+  });
+  if (!family || places.length === 0) return [];
+  const plan: SwapPlan = { family, application: app, places };
+  const keys = places.map((p) => positionKey(p.place.position));
+  const own = safely(() => prepare(bindRule(app.rule, keys, registry), registry));
+  if (!own) return [];
+  const rows = [application(app)];
+  const verdict = evaluate(own, new Map());
+  if (!verdict.exact) return [{ code: 'not-checked', severity: 'note', rows, facts: {} }];
+  if (verdict.hi === 0) return [{ code: 'never-true', severity: 'fault', rows, facts: {} }];
+  const context = { known: new Map(), registry };
+  const found: LintFinding[] = [];
+  const withVoltage = prepare(fitCondition(plan, [], context), registry);
+  if (evaluate(withVoltage, new Map()).hi === 0)
+    found.push({ code: 'voltage-never', severity: 'fault', rows, facts: {} });
+  for (const r of boundRequirements(plan, shelf.profiles, registry)) {
+    const known = new Map([['market@vehicle', r.profile.id]]);
+    if (certainty(r.before, known, registry) !== 'no' && certainty(r.after, known, registry) === 'no')
+      found.push({
+        code: 'required-not-provided',
+        severity: 'note',
+        rows,
+        facts: { does: r.requirement.does, profile: r.profile.id },
+      });
+  }
+  return found;
+}
+
+/** Facts that nobody defined are the importer's to refuse; a shelf that has them all the same is not judged. */
+function safely(work: () => Prepared): Prepared | null {
+  try {
+    return work();
+  } catch {
+    return null;
+  }
+}
+
+interface Years {
+  readonly app: Application;
+  readonly from: number;
+  readonly to: number;
+}
+
+/** Several statements about one lamp in one vehicle line: years that overlap or leave a gap, plugs that differ. */
+function groupFindings(family: string, list: readonly Application[]): readonly LintFinding[] {
+  if (list.length < 2) return [];
+  const years = list
+    .map((app): Years => ({ app, ...yearsOf(app.rule) }))
+    .sort((a, b) => a.from - b.from || compareText(a.app.id, b.app.id));
+  const found: LintFinding[] = [];
+  let last = years[0];
+  for (const next of years.slice(1)) {
+    if (!last) break;
+    const rows = [application(last.app), application(next.app)];
+    if (next.from <= last.to) {
+      const [one, other] = [plugOf(last.app.rule), plugOf(next.app.rule)];
+      if (one && other && one !== other)
+        found.push({ code: 'plugs-differ', severity: 'fault', rows, facts: { family, plugs: [one, other] } });
+      found.push({
+        code: 'years-overlap',
+        severity: 'note',
+        rows,
+        facts: { family, from: next.from, to: Math.min(last.to, next.to) },
+      });
+    } else if (next.from > last.to + 1)
+      found.push({
+        code: 'years-gap',
+        severity: 'note',
+        rows,
+        facts: { family, from: last.to + 1, to: next.from - 1 },
+      });
+    if (next.to > last.to) last = next;
+  }
+  return found;
+}
+
+const FIRST_YEAR = 1900;
+const LAST_YEAR = 2100;
+
+function yearsOf(rule: Rule): { from: number; to: number } {
+  const years = demanded(rule).flatMap((p) => {
+    const { fact, accepts } = predicateTest(p);
+    return fact === 'model-year' && accepts.kind === 'range' ? [accepts] : [];
+  });
+  return {
+    from: Math.max(FIRST_YEAR, ...years.map((y) => y.from)),
+    to: Math.min(LAST_YEAR, ...years.map((y) => y.to)),
+  };
+}
+
+function plugOf(rule: Rule): string | undefined {
+  return demanded(rule).flatMap((p) => (p.op === 'plug-family' ? [p.family] : []))[0];
+}
+
+/** Predicates that a rule wants in any case: those not under an `any` or a `not`. */
+function demanded(rule: Rule): readonly Predicate[] {
+  if (rule.op === 'all') return rule.of.flatMap(demanded);
+  return rule.op === 'any' || rule.op === 'not' ? [] : [rule];
+}
+
+/** A finding as a reason, for wording. */
+export const lintReason = (f: LintFinding): Reason => reason(`lint-${f.code}`, f.facts);
