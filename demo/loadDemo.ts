@@ -5,6 +5,7 @@ import type { Database } from '@/server/db/connection';
 import { shop } from '@/server/db/schema';
 import { importJobs, isEmptyShop, jobBundleForm } from '@/server/jobs/importJobs';
 import { importShelf } from '@/server/shelf/importShelf';
+import { loadYard } from './loadYard';
 import { relativeTimes } from './relativeTimes';
 import demoShop from './shop.json';
 
@@ -32,5 +33,6 @@ export async function loadDemo(
   if (outcome.kind === 'faults')
     throw new Error(`demo/shelf.json: ${JSON.stringify(outcome.faults.slice(0, 5))}`);
   const jobs: unknown = JSON.parse(readFileSync(new URL('jobs.json', import.meta.url), 'utf8'));
-  await importJobs(db, row.id, jobBundleForm.validateSync(relativeTimes(jobs, now)));
+  const made = await importJobs(db, row.id, jobBundleForm.validateSync(relativeTimes(jobs, now)));
+  await loadYard(db, row.id, row.zone, made, now);
 }

@@ -64,14 +64,14 @@ const READINGS = [
   ['high-beam', '2.9', 'white'],
 ] as const;
 
-/** Answers of this vehicle to whatever Fit asks, by fact key: keys to press in the value field. */
+/** Answers of this vehicle to whatever Fit asks, by the name of the fact: keys to press in the value field. */
 const ANSWERS: Readonly<Record<string, string>> = {
-  'factory-lamp': 'f',
-  plug: 'X40',
-  'functions-altered': 'n',
-  'levelling-motor': 'n',
-  'room-behind': '52',
-  bumper: 's',
+  'Factory lamp': 'f',
+  'Plug behind the lamp': 'X40',
+  'Factory functions altered': 'n',
+  'Levelling motor': 'n',
+  'Room behind': '52',
+  'Front bumper': 's',
 };
 
 it(
@@ -141,28 +141,52 @@ it(
 
     await page.find('[data-verdict-row=check-first]');
     await inspect('fit, check first');
-    await activate('[data-application] button', 'Skerry 620');
-    await page.find('[data-application=packet-skerry-620][data-picked=true]');
-    for (let looks = 0; looks < 12; looks += 1) {
-      const open = await page.driver.findElements({ css: '[data-look]' });
-      const ref = await open[0]?.getAttribute('data-look');
-      if (!ref) break;
-      const key = ref.split('@')[0] ?? '';
-      await page.tabTo(await page.find(`[data-look="${ref}"] button`));
-      await page.press(Key.ENTER);
-      const field = await page.find('main form input, main form select');
+    // The next best look is asked, answered, and another stands in its place, until one that meets the wish is settled.
+    let asked = 0;
+    for (; asked < 12; asked += 1) {
+      const look = await (await page.find('[data-next-look]')).getAttribute('data-next-look');
+      if (look === 'none') break;
+      const form = await page.find('[data-next-look] form');
+      const name = (await form.getAttribute('aria-label')) ?? '';
+      const key = Object.keys(ANSWERS).find((k) => name.startsWith(k)) ?? '';
+      const field = await page.find('[data-next-look] form input, [data-next-look] form select');
       await page.tabTo(field);
       await page.press(ANSWERS[key] ?? '');
-      await activate('main form button', 'Save');
-      await page.gone(`[data-look="${ref}"]`);
+      await activate('[data-next-look] form button', 'Save');
+      await page.driver.wait(
+        async () => (await page.driver.findElements({ css: `form[aria-label="${name}"]` })).length === 0,
+        15_000,
+        `${name} stays`,
+      );
+    }
+    expect(asked).toBeGreaterThan(3);
+    await page.seeText('Nothing is left to ask.');
+    // Not all lamps are settled by that: the other aim goes on asking.
+    await page.find('[data-aim=find-one]');
+    await inspect('fit, one found');
+    // Which parts it needs hangs on a few looks more; they stand behind the lamp that is marked.
+    const others = await page.driver.findElements({ css: '[data-other-looks]' });
+    if (others[0]) {
+      await page.tabTo(others[0]);
+      await page.press(Key.ENTER);
+      for (let looks = 0; looks < 12; looks += 1) {
+        const ref = await (
+          await page.driver.findElements({ css: '[data-look]' })
+        )[0]?.getAttribute('data-look');
+        if (!ref) break;
+        await page.tabTo(await page.find(`[data-look="${ref}"] button`));
+        await page.press(Key.ENTER);
+        const form = await page.find('[data-next-look] form');
+        const name = (await form.getAttribute('aria-label')) ?? '';
+        const key = Object.keys(ANSWERS).find((k) => name.startsWith(k)) ?? '';
+        await page.tabTo(await form.findElement({ css: 'input, select' }));
+        await page.press(ANSWERS[key] ?? '');
+        await activate('[data-next-look] form button', 'Save');
+        await page.gone(`[data-look="${ref}"]`);
+      }
     }
     const rows = await page.driver.findElements({ css: '[data-verdict-row]' });
-    expect(await Promise.all(rows.map((r) => r.getAttribute('data-application')))).toEqual([
-      'packet-skerry-620',
-      'packet-sounder-2',
-      'packet-brace',
-      'packet-skerry-410',
-    ]);
+    expect(await rows[0]?.getAttribute('data-application')).toBe('packet-skerry-620');
     expect(await rows[0]?.getAttribute('data-verdict-row')).toBe('fits-with-parts');
     await page.seeText('2 × Adapter lead, plug X40 to X41');
     await inspect('fit, settled');

@@ -1,43 +1,21 @@
 /** Measures the speed bars of the core and of a job page. Instances are seeded by their numbers, nothing is random. */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { performance } from 'node:perf_hooks';
 import { asc } from 'drizzle-orm';
-import { indexShelf, shortlist } from '@/core/fitment';
+import { AIMS, indexShelf, planLooks, shortlist } from '@/core/fitment';
 import { type ConnectorHalf, type LampPlug, pinMap, type VehiclePlug } from '@/core/harness';
 import { type AnyStoredEvent, foldJob, STAGES } from '@/core/job';
 import type { Shelf } from '@/core/shelf';
 import { factRegistry } from '@/core/vehicle';
 import { job } from '@/server/db/schema';
+import { benchShelf } from './bench/onShelf';
+import { measured, type Row } from './bench/measure';
+import { compareOrders, questionInstance } from './bench/questions';
 import { startApp } from '../e2e/support/app';
 import { signInTo } from '../e2e/support/session';
 
-interface Row {
-  readonly what: string;
-  readonly size: string;
-  readonly runs: number;
-  readonly medianMs: number;
-  readonly worstMs: number;
-}
 const rows: Row[] = [];
-
-async function measure(what: string, size: string, runs: number, work: () => unknown): Promise<void> {
-  await work();
-  const times: number[] = [];
-  for (let i = 0; i < runs; i += 1) {
-    const began = performance.now();
-    await work();
-    times.push(performance.now() - began);
-  }
-  times.sort((a, b) => a - b);
-  const round = (ms: number) => Math.round(ms * 100) / 100;
-  rows.push({
-    what,
-    size,
-    runs,
-    medianMs: round(times[Math.floor(runs / 2)] ?? 0),
-    worstMs: round(times.at(-1) ?? 0),
-  });
-}
+const measure = async (what: string, size: string, runs: number, work: () => unknown) =>
+  rows.push(await measured(what, size, runs, work));
 
 /** A long job: facts, looks, readings and undos in turn. */
 function longJob(count: number): readonly AnyStoredEvent[] {
@@ -177,6 +155,13 @@ if (packet)
     ),
   );
 
+for (const aim of AIMS) {
+  const instance = questionInstance(aim === 'find-one' ? 23 : 11, 50, 30, aim);
+  await measure(`question plan, ${aim}`, '50 lamps × 30 unknown facts', 15, () => planLooks(instance));
+}
+const SEEDS = Array.from({ length: 120 }, (_, i) => i + 1);
+const orders = AIMS.map((aim) => ({ aim, ...compareOrders(SEEDS, aim) }));
+
 const app = await startApp();
 try {
   const session = await signInTo(app, 'ines');
@@ -191,11 +176,26 @@ try {
   await measure("server time of the jobs' page", `${ids.length} jobs in the database`, 15, async () =>
     (await session.get('/')).text(),
   );
+  rows.push(...(await benchShelf(app.db)));
 } finally {
   await app.stop();
 }
 
 mkdirSync('.local', { recursive: true });
-writeFileSync('.local/bench.json', JSON.stringify({ node: process.version, rows }, null, 2));
-console.log(['what', 'size', 'runs', 'median ms', 'worst ms'].join(' | '));
-for (const r of rows) console.log([r.what, r.size, r.runs, r.medianMs, r.worstMs].join(' | '));
+writeFileSync('.local/bench.json', JSON.stringify({ node: process.version, rows, orders }, null, 2));
+console.log(['what', 'size', 'runs', 'median ms', 'p95 ms', 'worst ms', ''].join(' | '));
+for (const r of rows)
+  console.log([r.what, r.size, r.runs, r.medianMs, r.p95Ms, r.worstMs, r.note ?? ''].join(' | '));
+console.log('\nminutes to settle, mean over seeded instances (questionInstance 1–120, at most 8 facts)');
+console.log(
+  ['aim', 'instances', 'optimum', 'greedy', 'as listed', 'greedy ÷ optimum', 'worst', 'its seed'].join(' | '),
+);
+for (const o of orders)
+  console.log(
+    [
+      o.aim,
+      o.instances,
+      ...[o.best, o.greedy, o.listed, o.greedyOverBest, o.worstGreedy].map((n) => n.toFixed(3)),
+      o.worstSeed,
+    ].join(' | '),
+  );

@@ -32,6 +32,8 @@ export interface Page {
   readonly gone: (css: string) => Promise<void>;
   /** Presses keys wherever the focus is. */
   readonly press: (...keys: string[]) => Promise<void>;
+  /** Puts a text in place of what stands in the field that has the focus. */
+  readonly overwrite: (text: string) => Promise<void>;
   /** Walks by Tab until the element has the focus: only what a keyboard reaches is reached. */
   readonly tabTo: (target: WebElement) => Promise<void>;
   readonly signIn: (username: string) => Promise<void>;
@@ -116,6 +118,10 @@ export async function openPage(
         WAIT_MS,
         `${css} stayed`,
       );
+    },
+    overwrite: async (text) => {
+      await driver.actions().keyDown(Key.CONTROL).sendKeys('a').keyUp(Key.CONTROL).perform();
+      await press(text);
     },
     tabTo: async (target) => {
       const id = await target.getId();

@@ -111,7 +111,8 @@ export function compareOrders(seeds: readonly number[], aim: Aim) {
       },
     ];
   });
-  const mean = (of: (r: (typeof rows)[number]) => number) => rows.reduce((sum, r) => sum + of(r), 0) / rows.length;
+  const mean = (of: (r: (typeof rows)[number]) => number) =>
+    rows.reduce((sum, r) => sum + of(r), 0) / rows.length;
   return {
     instances: rows.length,
     best: mean((r) => r.best),
@@ -119,6 +120,9 @@ export function compareOrders(seeds: readonly number[], aim: Aim) {
     listed: mean((r) => r.listed),
     greedyOverBest: mean((r) => r.greedy / r.best),
     worstGreedy: Math.max(...rows.map((r) => r.greedy / r.best)),
-    worstSeed: rows.reduce((a, b) => (b.greedy / b.best > a.greedy / a.best ? b : a), rows[0] ?? { seed: 0, best: 1, greedy: 1, listed: 1 }).seed,
+    worstSeed: rows.reduce(
+      (a, b) => (b.greedy / b.best > a.greedy / a.best ? b : a),
+      rows[0] ?? { seed: 0, best: 1, greedy: 1, listed: 1 },
+    ).seed,
   };
 }

@@ -14,6 +14,7 @@ const TABLE: Readonly<Record<Permission, string>> = {
   'override-verdict': 'l',
   'lock-release': 'l',
   'import-shelf': 'l',
+  'plan-bays': 'ctl',
 };
 
 it('grants each role what the table says and nothing else', () => {

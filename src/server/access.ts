@@ -16,6 +16,7 @@ const PERMISSIONS = {
   'override-verdict': ['lead'],
   'lock-release': ['lead'],
   'import-shelf': ['lead'],
+  'plan-bays': ['counter', 'technician', 'lead'],
 } as const satisfies Record<string, readonly Role[]>;
 export type Permission = keyof typeof PERMISSIONS;
 
@@ -41,6 +42,12 @@ export const EVENT_PERMISSION: Readonly<Record<EventType, Permission>> = {
   'step-ticked': 'work-at-vehicle',
   'fastener-counted': 'work-at-vehicle',
   'proof-seen': 'work-at-vehicle',
+  'quote-agreed': 'choose-parts',
+  'part-moved': 'choose-parts',
+  'box-checked': 'choose-parts',
+  'scope-added': 'choose-parts',
+  'photo-added': 'record-arrival',
+  'warranty-linked': 'record-arrival',
   'release-locked': 'lock-release',
   void: 'record-arrival',
 };

@@ -46,7 +46,7 @@ describe('the demo tells its stories', () => {
   it('a tug at 24 V has its work lamps and owes two fuses', async () => {
     expect(open(2)).toContain('borrowed');
     const tug = jobs.get(2);
-    const shown = tug && (await fitData(db, 'saltpan', tug));
+    const shown = tug && (await fitData(db, 'saltpan', tug, 'find-one', NOW));
     expect(
       Object.values(shown?.shortlists ?? {})[0]?.map(
         (c) => `${c.judgement.application} ${c.judgement.verdict}`,
@@ -57,7 +57,7 @@ describe('the demo tells its stories', () => {
   it('a camper has a pipe in the way on one side and waits for the fabricator', async () => {
     expect(open(3)).toContain('scope');
     const camper = jobs.get(3);
-    const shown = camper && (await fitData(db, 'saltpan', camper));
+    const shown = camper && (await fitData(db, 'saltpan', camper, 'find-one', NOW));
     const verdicts = Object.values(shown?.shortlists ?? {})[0]?.find(
       (c) => c.judgement.application === 'sandling-sounder-2',
     )?.judgement;
@@ -66,7 +66,7 @@ describe('the demo tells its stories', () => {
 
   it('a trailer hangs on a width that nobody has measured', async () => {
     const trailer = jobs.get(5);
-    const shown = trailer && (await fitData(db, 'saltpan', trailer));
+    const shown = trailer && (await fitData(db, 'saltpan', trailer, 'find-one', NOW));
     expect(Object.values(shown?.shortlists ?? {})[0]?.[0]?.judgement.openFacts).toContain(
       'overall-width@vehicle',
     );
@@ -95,14 +95,14 @@ describe('the demo tells its stories', () => {
 
   it('stands on the board, newest first', async () => {
     const board = await boardJobs(db, 'saltpan');
-    expect(board.map((j) => j.number)).toEqual([9, 8, 7, 6, 5, 4, 3, 2, 1]);
+    expect(board.map((j) => j.number)).toEqual([11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1]);
     expect(board.filter((j) => j.locked).map((j) => j.number)).toEqual([1]);
     expect(await boardJobs(db, 'another')).toEqual([]);
   });
 
   it('loaded again changes nothing', async () => {
     await loadDemo(db, () => 'another-pass-word', NOW);
-    expect(await boardJobs(db, 'saltpan')).toHaveLength(9);
+    expect(await boardJobs(db, 'saltpan')).toHaveLength(11);
   });
 });
 

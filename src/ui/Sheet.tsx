@@ -10,6 +10,7 @@ export function Sheet({
   about,
   children,
   close,
+  wide = false,
 }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
@@ -17,13 +18,14 @@ export function Sheet({
   about?: string;
   children: ReactNode;
   close: string;
+  wide?: boolean;
 }) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-graphite/50" />
         <Dialog.Content
-          className="fixed left-1/2 top-1/2 z-50 max-h-[88vh] w-[min(34rem,94vw)] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-md border border-ink bg-paper p-6"
+          className={`fixed left-1/2 top-1/2 z-50 max-h-[88vh] ${wide ? 'w-[min(58rem,94vw)]' : 'w-[min(34rem,94vw)]'} -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-md border border-ink bg-paper p-6`}
           {...(about ? {} : { 'aria-describedby': undefined })}
         >
           <Dialog.Title className="text-xl">{title}</Dialog.Title>

@@ -1,5 +1,5 @@
 'use client';
-import { setNonce } from 'get-nonce';
+import { getNonce, setNonce } from 'get-nonce';
 import { createContext, type ReactNode, useContext } from 'react';
 import { type Locale, type Words, wordsIn } from '@/words';
 
@@ -17,7 +17,8 @@ export function WordsProvider({
   nonce: string;
   children: ReactNode;
 }) {
-  if (typeof window !== 'undefined') setNonce(nonce);
+  // The page keeps the policy it came with; a refresh brings another nonce that would not be its own.
+  if (typeof window !== 'undefined' && !getNonce()) setNonce(nonce);
   return <Context.Provider value={{ words: wordsIn(locale), zone }}>{children}</Context.Provider>;
 }
 

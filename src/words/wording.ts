@@ -28,6 +28,8 @@ const CODED = [
   ['system', 'recheck'],
   ['seen', 'seen'],
   ['fastener', 'fastener'],
+  ['source', 'said-by'],
+  ['symptom', 'symptom'],
 ] as const;
 
 /** Words the core's codes in one language. */

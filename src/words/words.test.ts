@@ -77,6 +77,8 @@ describe('the catalogue', () => {
       'job-opened',
       'vin-length',
       'choose-lamp',
+      'warranty-linked',
+      'quote-agreed',
       'lock-release',
     ]);
     expect([...new Set(codes)].filter((c) => !known.has(c) && worded(c) === undefined)).toEqual([]);

@@ -16,6 +16,7 @@ export { judge, type JudgeContext, type Judgement, type PartLine, type RoadMark 
 export {
   shortlist,
   planSwap,
+  isOffRoadOnly,
   indexShelf,
   WISHES,
   type Candidate,
@@ -29,3 +30,5 @@ export { AIMS, type Aim } from './quest';
 export { planLooks, type LookPlan, type PlannedLook } from './lookPlan';
 export { swapLooks } from './swapLooks';
 export type { Prior, TypicalValue } from './prior';
+export { lampHistory, togetherHistory, type Fitting, type LampHistory } from './lampHistory';
+export { ruleImpact, type Impact, type TouchedSwap } from './impact';

@@ -75,8 +75,8 @@ export function planSwap(
 const VERDICT_ORDER: readonly Verdict[] = ['fits', 'fits-with-parts', 'check-first', 'does-not-fit'];
 
 /**
- * Every application of the shelf that serves the swap's positions, judged and ranked: verdict, wishes met, parts
- * and minutes, id. The order of the shelf does not matter.
+ * Every application of the shelf that serves the swap's positions, judged and ranked: verdict, approved for the road
+ * it is used on, wishes met, parts and minutes, id. The order of the shelf does not matter.
  */
 export function shortlist(
   applications: readonly Application[],
@@ -92,12 +92,22 @@ export function shortlist(
   });
   return found.sort(
     (a, b) =>
-      VERDICT_ORDER.indexOf(a.judgement.verdict) - VERDICT_ORDER.indexOf(b.judgement.verdict) ||
+      rankOf(a.judgement) - rankOf(b.judgement) ||
       b.wishesMet.length - a.wishesMet.length ||
       partCount(a) - partCount(b) ||
       a.judgement.minutes.high - b.judgement.minutes.high ||
       compareText(a.judgement.application, b.judgement.application),
   );
+}
+
+/** One that may not be used on the road comes after all that may, and before those that are not settled. */
+function rankOf(j: Judgement): number {
+  return isOffRoadOnly(j) ? 1.5 : VERDICT_ORDER.indexOf(j.verdict);
+}
+
+/** It goes in, and may not be driven with on the road: never to be called a plain fit. */
+export function isOffRoadOnly(j: Pick<Judgement, 'verdict' | 'road'>): boolean {
+  return (j.verdict === 'fits' || j.verdict === 'fits-with-parts') && j.road.mark === 'not-approved';
 }
 
 function partCount(c: Candidate): number {

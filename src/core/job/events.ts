@@ -4,6 +4,7 @@ import type { SeenCell } from '../prove';
 import type { FastenerAct } from '../strip';
 import type { RoadMark, Verdict, Wish } from '../fitment';
 import { compareText } from '../reason';
+import type { Money } from '../shelf/types';
 import type { FactSource, FactSubject, FactValue, LampFunction, PositionKey } from '../vehicle';
 import type { Stage } from './stages';
 
@@ -39,6 +40,27 @@ export type PlugCheck = (typeof PLUG_CHECKS)[number];
 /** `differs`: done, but not as the sheet has it. `not-needed`: nothing was done, so nothing is to be undone. */
 export const STEP_OUTCOMES = ['done', 'differs', 'not-needed'] as const;
 export type StepOutcome = (typeof STEP_OUTCOMES)[number];
+
+export const WARRANTY_SYMPTOMS = [
+  'fogged',
+  'dead-segment',
+  'colour-shift',
+  'dead',
+  'loose',
+  'other',
+] as const;
+export type WarrantySymptom = (typeof WARRANTY_SYMPTOMS)[number];
+
+/** What happens to a part on its way here. `held`: bought only once something is proven. */
+export const PART_MOVES = ['ordered', 'received', 'returned', 'held', 'let-go'] as const;
+export type PartMove = (typeof PART_MOVES)[number];
+/** What a part can wait for before it is bought. */
+export const HELD_BEHIND = ['bench-proven', 'wire-proven', 'function-proven'] as const;
+export type HeldBehind = (typeof HELD_BEHIND)[number];
+
+/** What is looked at when a lamp's box arrives: each yes, no or not looked. */
+export const BOX_CHECKS = ['contents', 'side', 'revision', 'undamaged'] as const;
+export type BoxCheck = (typeof BOX_CHECKS)[number];
 
 /**
  * The bodies of a job's events, by type. Where a body carries `basis`, it names the event whose value the writer
@@ -142,6 +164,63 @@ export interface EventBodies {
     /** Id of the setting or of what was operated. */
     readonly step: string;
     readonly seen: Readonly<Record<string, SeenCell>>;
+    readonly words?: string;
+    readonly basis: string | null;
+  };
+  /** The customer agreed to a quote: its sum as it stood then, so that a later change shows. */
+  readonly 'quote-agreed': {
+    readonly swap: string;
+    readonly total: Money;
+    readonly minutes: number;
+    /** How and with whom it was agreed. */
+    readonly words: string;
+    readonly deposit?: Money;
+    readonly basis: string | null;
+  };
+  readonly 'part-moved': {
+    readonly swap: string;
+    /** A part of the shelf, or a lamp. */
+    readonly part: string;
+    readonly move: PartMove;
+    readonly quantity: number;
+    readonly behind?: HeldBehind;
+    /** When it should be here, `2026-03-05`. */
+    readonly due?: string;
+    readonly words?: string;
+  };
+  readonly 'box-checked': {
+    readonly position: PositionKey;
+    readonly lamp: string;
+    readonly checks: Readonly<Record<BoxCheck, Looked>>;
+    readonly serial: string;
+    readonly lot?: string;
+    readonly words?: string;
+    /** What was in the box and is not used, each with the reason why that is right. */
+    readonly leftovers: readonly { readonly what: string; readonly why: string }[];
+    readonly basis: string | null;
+  };
+  /** Work that was added while the job ran, with its own time, parts, tests and consent. */
+  readonly 'scope-added': {
+    readonly scope: string;
+    readonly words: string;
+    readonly minutes: number;
+    readonly parts: string;
+    readonly tests: string;
+    readonly consent: string;
+    readonly price?: Money;
+  };
+  readonly 'photo-added': {
+    /** Hash of the bytes that the device sent; the picture travels apart. */
+    readonly photo: string;
+    readonly position?: PositionKey;
+    readonly stage: Stage;
+    readonly words?: string;
+  };
+  /** This job is about lamps that an earlier one fitted. */
+  readonly 'warranty-linked': {
+    readonly earlier: string;
+    readonly lamps: readonly string[];
+    readonly symptom: WarrantySymptom;
     readonly words?: string;
     readonly basis: string | null;
   };

@@ -36,6 +36,14 @@ export interface JobRecord {
   readonly counts: readonly StoredEvent<'fastener-counted'>[];
   /** By position, lamp and proof step. */
   readonly proofs: ReadonlyMap<string, Latest<StoredEvent<'proof-seen'>>>;
+  /** By swap. */
+  readonly quotes: ReadonlyMap<string, Latest<StoredEvent<'quote-agreed'>>>;
+  readonly partMoves: readonly StoredEvent<'part-moved'>[];
+  /** By position and lamp. */
+  readonly boxes: ReadonlyMap<string, Latest<StoredEvent<'box-checked'>>>;
+  readonly scopes: readonly StoredEvent<'scope-added'>[];
+  readonly photos: readonly StoredEvent<'photo-added'>[];
+  readonly warranty: Latest<StoredEvent<'warranty-linked'>> | null;
   readonly raised: readonly StoredEvent<'item-raised'>[];
   /** Latest closing per item. */
   readonly closings: ReadonlyMap<string, StoredEvent<'item-closed'>>;
@@ -82,6 +90,12 @@ export function foldJob(events: readonly AnyStoredEvent[]): JobRecord {
     ticks: latestBy(of('step-ticked'), (e) => `${e.body.way}/${e.body.step}`),
     counts: of('fastener-counted'),
     proofs: latestBy(of('proof-seen'), (e) => `${e.body.position}/${e.body.lamp}/${e.body.step}`),
+    quotes: latestBy(of('quote-agreed'), (e) => e.body.swap),
+    partMoves: of('part-moved'),
+    boxes: latestBy(of('box-checked'), (e) => `${e.body.position}/${e.body.lamp}`),
+    scopes: of('scope-added'),
+    photos: of('photo-added'),
+    warranty: latest(of('warranty-linked')),
     raised: of('item-raised'),
     closings: new Map(of('item-closed').map((e) => [e.body.item, e])),
     locks,

@@ -12,3 +12,4 @@ export * from './readJob';
 export * from './release';
 export type { ReleaseHands } from './releaseHands';
 export * from './jobView';
+export * from './orders';

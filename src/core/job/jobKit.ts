@@ -50,6 +50,7 @@ export function shelfSources(
     profiles: shelf.profiles,
     parts: shelf.parts,
     connectors: shelf.connectors,
+    rates: { hour: { minor: 6000, currency: 'EUR' } },
     pinned: {
       application: row(shelf.applications),
       lamp: row(shelf.lamps),

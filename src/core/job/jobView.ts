@@ -12,10 +12,11 @@ import {
   positionKey,
   type VinReading,
 } from '../vehicle';
-import type { AsFound, Looked, PlugCheck } from './events';
+import type { AsFound, Looked, PlugCheck, WarrantySymptom } from './events';
 import type { OpenItem } from './openItem';
 import type { JobReading } from './readJob';
 import { releaseCheck, type ReleaseCheck } from './release';
+import type { SwapOrders } from './orders';
 import type { ProofLine } from './proving';
 import type { StageState } from './stageStates';
 import type { StripReading } from './stripping';
@@ -56,6 +57,7 @@ export interface SwapView {
   } | null;
   readonly wiring: readonly PositionWiring[];
   readonly proofs: readonly ProofLine[];
+  readonly orders: SwapOrders | null;
 }
 
 /** A job as plain data, ready to cross to a screen. */
@@ -95,6 +97,26 @@ export interface JobView {
     readonly words: string;
     readonly by: string;
   }[];
+  readonly scopes: readonly {
+    readonly event: string;
+    readonly by: string;
+    readonly words: string;
+    readonly minutes: number;
+  }[];
+  readonly photos: readonly {
+    readonly event: string;
+    readonly photo: string;
+    readonly position: PositionKey | null;
+    readonly words: string;
+    readonly by: string;
+    readonly at: string;
+  }[];
+  readonly warranty: {
+    readonly event: string;
+    readonly earlier: string;
+    readonly symptom: WarrantySymptom;
+    readonly words: string;
+  } | null;
   readonly strip: StripReading;
   readonly items: readonly OpenItem[];
   readonly release: ReleaseCheck;
@@ -161,9 +183,10 @@ export function jobView(input: JobViewInput): JobView {
       words: m.body.words,
       position: m.body.position ?? null,
     })),
-    swaps: reading.checks.map(({ swap: { id, positions, openedBy, choice }, wiring, proofs }) => ({
+    swaps: reading.checks.map(({ swap: { id, positions, openedBy, choice }, wiring, proofs, orders }) => ({
       wiring,
       proofs,
+      orders,
       id,
       positions,
       openedEvent: openedBy.id,
@@ -189,6 +212,28 @@ export function jobView(input: JobViewInput): JobView {
       words: e.body.words,
       by: e.user,
     })),
+    scopes: record.scopes.map((e) => ({
+      event: e.id,
+      by: e.user,
+      words: e.body.words,
+      minutes: e.body.minutes,
+    })),
+    photos: record.photos.map((e) => ({
+      event: e.id,
+      photo: e.body.photo,
+      position: e.body.position ?? null,
+      words: e.body.words ?? '',
+      by: e.user,
+      at: e.at,
+    })),
+    warranty: record.warranty
+      ? {
+          event: record.warranty.event.id,
+          earlier: record.warranty.event.body.earlier,
+          symptom: record.warranty.event.body.symptom,
+          words: record.warranty.event.body.words ?? '',
+        }
+      : null,
     strip: reading.strip,
     items: reading.items,
     release: releaseCheck(reading),

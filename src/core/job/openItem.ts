@@ -22,7 +22,11 @@ export type ItemOrigin =
   | 'no-sheet'
   | 'fasteners'
   | 'function-proof'
-  | 'mismatch';
+  | 'mismatch'
+  | 'consent'
+  | 'parts'
+  | 'box'
+  | 'warranty';
 
 /** Who may close an item with *done*. A lead may close any, and alone may hand one over in writing. */
 export type ClosableBy = 'anyone' | 'technician' | 'lead' | 'nobody';
@@ -72,4 +76,8 @@ export const CLOSABLE: Readonly<Record<ItemOrigin, ClosableBy>> = {
   fasteners: 'technician',
   'function-proof': 'technician',
   mismatch: 'technician',
+  consent: 'anyone',
+  parts: 'anyone',
+  box: 'anyone',
+  warranty: 'anyone',
 };

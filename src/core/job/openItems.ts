@@ -4,7 +4,9 @@ import type { ResolvedFact } from '../vehicle';
 import type { JobRecord, SwapRecord } from './fold';
 import { CLOSABLE, type ItemOrigin, type OpenItem } from './openItem';
 import { proofItems, type RuledItem, stripItems } from './handItems';
-import type { ProofLine } from './proving';
+import type { HeldBehind } from './events';
+import { orderItems, type SwapOrders } from './orders';
+import { notProven, type ProofLine } from './proving';
 import type { Stage } from './stages';
 import type { StripReading } from './stripping';
 import { type PositionWiring, seriousConflicts } from './wiring';
@@ -20,6 +22,8 @@ export interface ChoiceCheck {
   readonly wiring: readonly PositionWiring[];
   /** The function matrix; empty while no lamp is chosen. */
   readonly proofs: readonly ProofLine[];
+  /** Quote, parts and boxes; null while no lamp is chosen. */
+  readonly orders: SwapOrders | null;
 }
 
 const AIMED_ROLES = /^(headlamp|fog)\./;
@@ -63,6 +67,8 @@ export function openItems(
       found.push(...proofItems(chosen, check.swap.positions, check.proofs).map((i) => ruled(record, i)));
   }
   found.push(...stripItems(strip).map((i) => ruled(record, i)));
+  const orders = checks.flatMap((c) => c.orders ?? []);
+  found.push(...orderItems(orders, record, (what) => isProven(what, checks)).map((i) => ruled(record, i)));
   for (const [position, value] of record.asFound)
     if (value.rivals.length > 0)
       rule(
@@ -177,6 +183,15 @@ function wiringItems(
       reason('item-light-rule', { positions: swap.positions, does: r.does, must: r.must, source: r.source }),
       'light',
     );
+}
+
+/** Whether what a part was held behind has been proven. */
+function isProven(what: HeldBehind, checks: readonly ChoiceCheck[]): boolean {
+  if (what === 'function-proven')
+    return checks.every((c) => c.proofs.length > 0 && notProven(c.proofs).length === 0);
+  const wirings = checks.flatMap((c) => c.wiring);
+  if (what === 'wire-proven') return wirings.every((w) => w.state === 'mapped' && w.undecided.length === 0);
+  return wirings.every((w) => w.bench.length > 0 && w.bench.every((l) => l.read?.verdict.passes));
 }
 
 function partsDiffer(

@@ -14,6 +14,7 @@ import type { AnyStoredEvent, RowRef } from './events';
 import { foldJob, type JobRecord, statementsOf, type SwapRecord } from './fold';
 import type { OpenItem } from './openItem';
 import { type ChoiceCheck, openItems } from './openItems';
+import { type OrderSources, type Rates, swapOrders } from './orders';
 import { readProofs } from './proving';
 import { type StageState, stageStates } from './stageStates';
 import { readStripping, type StripReading } from './stripping';
@@ -32,6 +33,7 @@ export interface JobSources {
   readonly parts: readonly Part[];
   readonly connectors: readonly ConnectorHalf[];
   readonly pinned: PinnedRows;
+  readonly rates: Rates;
 }
 
 export type PinnedKind = 'application' | 'lamp' | 'part' | 'step-sheet';
@@ -86,7 +88,7 @@ function checkChoice(
   context: JudgeContext,
 ): ChoiceCheck {
   const { pinned } = sources;
-  if (!swap.choice) return { swap, now: null, revised: [], wiring: [], proofs: [] };
+  if (!swap.choice) return { swap, now: null, revised: [], wiring: [], proofs: [], orders: null };
   const { application, lamps, parts, sheets = [] } = swap.choice.event.body;
   const newer = (kind: PinnedKind, ref: RowRef) => (pinned.head(kind, ref.id) ?? 0) > ref.rev;
   const revised = [
@@ -107,7 +109,14 @@ function checkChoice(
     revised: [...new Set(revised)].sort(),
     wiring,
     proofs: readProofs(wiring, now, record, known),
+    orders: now && swapOrders(swap, now, record, orderSources(plan, sources)),
   };
+}
+
+function orderSources(plan: SwapPlan | null, sources: JobSources): OrderSources {
+  const lamps = new Map((plan?.places ?? []).map((p) => [p.lamp.id, p.lamp]));
+  const parts = new Map(sources.parts.map((p) => [p.id, p]));
+  return { lamp: (id) => lamps.get(id), part: (id) => parts.get(id), rates: sources.rates };
 }
 
 /** The swap as it was chosen, from the rows it pinned. */

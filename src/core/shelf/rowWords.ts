@@ -13,7 +13,7 @@ export function rowWords<K extends ShelfKind>(kind: K, body: ShelfKinds[K]): str
     row.label,
     row.about,
     row.note,
-    row.role,
+    typeof row.role === 'string' ? `${row.role} lamp` : '',
     row.end,
     row.family,
     ...(Array.isArray(row.families) ? row.families : []),

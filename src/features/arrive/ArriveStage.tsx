@@ -6,13 +6,15 @@ import { ItemsPanel } from '../job/ItemsPanel';
 import { useJob } from '../job/JobContext';
 import { ArriveBecause } from './ArriveBecause';
 import { AsFoundPanel } from './AsFoundPanel';
+import { PhotosPanel } from './PhotosPanel';
 import { VehiclePanel } from './VehiclePanel';
+import { type EarlierJob, WarrantyPanel } from './WarrantyPanel';
 import { WishesPanel } from './WishesPanel';
 
-const TABS = ['vehicle', 'found', 'wishes', 'items'] as const;
+const TABS = ['vehicle', 'found', 'wishes', 'photos', 'warranty', 'items'] as const;
 
 /** Arrive: what the vehicle is, how its lamps came in, what the customer wants, what is promised. */
-export function ArriveStage() {
+export function ArriveStage({ earlier }: { earlier: readonly EarlierJob[] }) {
   const { view, words } = useJob();
   const { t } = words;
   const [tab, setTab] = useQueryState(
@@ -27,12 +29,16 @@ export function ArriveStage() {
     vehicle: t('arrive.tab.vehicle', { known, all: view.facts.length }),
     found: t('arrive.tab.found', { looked, all: swapped.length }),
     wishes: t('arrive.tab.wishes'),
+    photos: t('arrive.tab.photos', { count: view.photos.length }),
+    warranty: t('arrive.tab.warranty'),
     items: t('arrive.tab.items', { open }),
   };
   const panels: Record<(typeof TABS)[number], ReactNode> = {
     vehicle: <VehiclePanel />,
     found: <AsFoundPanel />,
     wishes: <WishesPanel />,
+    photos: <PhotosPanel />,
+    warranty: <WarrantyPanel earlier={earlier} />,
     items: <ItemsPanel />,
   };
   return (

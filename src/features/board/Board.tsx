@@ -1,8 +1,8 @@
 'use client';
 import Link from 'next/link';
+import type { ComponentProps } from 'react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
-import type { OpenItem, StageState } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { KeyHelp } from '@/ui/KeyHelp';
 import { Key } from '@/ui/KeyHint';
@@ -10,21 +10,16 @@ import { MiniLoom } from '@/ui/Loom';
 import { useKeys } from '@/ui/useKeys';
 import { useWords, useZone } from '@/ui/WordsContext';
 import { wording } from '@/words';
-
-export interface BoardJob {
-  readonly id: string;
-  readonly number: number;
-  readonly vehicle: string;
-  readonly identity: string;
-  readonly words: string;
-  readonly openedAt: string;
-  readonly stages: readonly StageState[];
-  readonly open: readonly Pick<OpenItem, 'id' | 'origin' | 'what'>[];
-  readonly locked: boolean;
-}
+import { BayBoard } from './BayBoard';
+import type { BoardJob } from './boardJob';
 
 /** The jobs of the shop with their looms: where each stands and what hangs on it. */
-export function Board({ jobs }: { jobs: readonly BoardJob[] }) {
+export function Board({
+  jobs,
+  ...plan
+}: {
+  jobs: readonly BoardJob[];
+} & Omit<ComponentProps<typeof BayBoard>, 'jobs'>) {
   const words = useWords();
   const { t } = words;
   const router = useRouter();
@@ -54,6 +49,8 @@ export function Board({ jobs }: { jobs: readonly BoardJob[] }) {
         <p className="border-t border-line py-8 text-soft">{t('board.empty')}</p>
       ) : (
         <>
+          <BayBoard {...plan} jobs={jobs} />
+          <h2 className="mb-2 mt-5 text-xl">{t('board.in-work')}</h2>
           <JobTable jobs={inWork} empty={t('board.none-in-work')} />
           {done.length > 0 && (
             <>

@@ -1,15 +1,26 @@
 'use client';
+import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useEffect, useRef, useState } from 'react';
+import { AIMS, type LookPlan } from '@/core/fitment';
 import { BUTTON } from '@/ui/classes';
 import { Key } from '@/ui/KeyHint';
 import { useKeys } from '@/ui/useKeys';
 import { useJob } from '../job/JobContext';
 import { ChooseSheet } from './ChooseSheet';
+import { CompareSheet } from './CompareSheet';
 import { FitBecause } from './FitBecause';
 import type { FitData } from './fitData';
 import { FunctionTable } from './FunctionTable';
-import { OpenLooks } from './OpenLooks';
+import { BoxPanel } from './BoxPanel';
+import { NextLook } from './NextLook';
+import { PartsPanel } from './PartsPanel';
+import { QuotePanel } from './QuotePanel';
+import { ScopePanel } from './ScopePanel';
 import { ShortlistTable } from './ShortlistTable';
+
+const PARTS = ['lamps', 'quote', 'boxes'] as const;
+const MOST_COMPARED = 3;
+const NO_LOOKS: LookPlan = { looks: [], expectedMinutes: 0, method: 'exact', open: 0 };
 
 /** Fit: which assembly goes into this very vehicle, with what else, and why. */
 export function FitStage({ data }: { data: FitData }) {
@@ -17,6 +28,16 @@ export function FitStage({ data }: { data: FitData }) {
   const { t } = words;
   const [pickedBySwap, setPicked] = useState<Readonly<Record<string, string>>>({});
   const [choosing, setChoosing] = useState(false);
+  const [compared, setCompared] = useState<readonly string[]>([]);
+  const [comparing, setComparing] = useState(false);
+  const [part, setPart] = useQueryState(
+    'part',
+    parseAsStringLiteral(PARTS).withDefault('lamps').withOptions({ history: 'replace' }),
+  );
+  const [, setAim] = useQueryState(
+    'aim',
+    parseAsStringLiteral(AIMS).withDefault('find-one').withOptions({ history: 'replace', shallow: false }),
+  );
   const list = swap ? (data.shortlists[swap.id] ?? []) : [];
   const pickedId = swap ? (pickedBySwap[swap.id] ?? swap.choice?.application) : undefined;
   const picked = list.find((c) => c.judgement.application === pickedId) ?? list[0] ?? null;
@@ -45,7 +66,18 @@ export function FitStage({ data }: { data: FitData }) {
     );
   };
   const choose = () => (settled ? void take(null) : setChoosing(true));
-  useKeys({ ArrowDown: () => walk(1), ArrowUp: () => walk(-1), Enter: choose });
+  const compare = (application: string) =>
+    setCompared((now) =>
+      now.includes(application)
+        ? now.filter((a) => a !== application)
+        : [...now, application].slice(-MOST_COMPARED),
+    );
+  useKeys({
+    ArrowDown: () => walk(1),
+    ArrowUp: () => walk(-1),
+    Enter: choose,
+    '=': () => picked && compare(picked.judgement.application),
+  });
 
   const focusRow = useRef<string | null>(null);
   useEffect(() => {
@@ -77,35 +109,82 @@ export function FitStage({ data }: { data: FitData }) {
             ))}
           </div>
         )}
-        {picked && picked.judgement.openFacts.length > 0 && (
-          <OpenLooks
-            candidate={picked}
-            candidates={list}
-            onAnswer={() => pick(picked.judgement.application)}
-          />
-        )}
-        {list.length === 0 ? (
-          <p className="text-soft">{t('fit.empty')}</p>
-        ) : (
-          <ShortlistTable
-            list={list}
-            data={data}
-            picked={picked}
-            onPick={pick}
-            chosen={swap.choice?.application ?? null}
-          />
-        )}
-        {picked && (
-          <div className="flex flex-wrap items-center gap-3">
-            <button className={BUTTON.main} onClick={choose} disabled={sender.state.kind === 'sending'}>
-              {chosen ? t('fit.take-again') : settled ? t('fit.take') : t('fit.take-anyway')}
+        <div className="flex gap-5 border-b border-line" role="tablist" aria-label={t('stage.fit')}>
+          {PARTS.map((p) => (
+            <button
+              key={p}
+              role="tab"
+              id={`fit-tab-${p}`}
+              aria-selected={part === p}
+              onClick={() => void setPart(p)}
+              className="-mb-px border-b-3 border-transparent pb-1.5 text-soft aria-selected:border-petrol aria-selected:font-semibold aria-selected:text-ink"
+              data-fit-part={p}
+            >
+              {t(`fit.part.${p}`)}
             </button>
-            <span className="text-sm text-soft">
-              <Key>↑</Key> <Key>↓</Key> {t('fit.keys-pick')} · <Key>Enter</Key> {t('fit.keys-take')}
-            </span>
-          </div>
+          ))}
+        </div>
+        {part !== 'lamps' &&
+          (swap.orders ? (
+            <>
+              {part === 'quote' && <QuotePanel orders={swap.orders} data={data} />}
+              {part === 'quote' && <PartsPanel orders={swap.orders} data={data} />}
+              {part === 'quote' && <ScopePanel />}
+              {part === 'boxes' && <BoxPanel orders={swap.orders} data={data} />}
+            </>
+          ) : (
+            <p className="text-soft">{t('quote.no-lamp')}</p>
+          ))}
+        {part === 'lamps' && (
+          <>
+            {list.length > 0 && (
+              <NextLook
+                plan={data.looks[swap.id] ?? NO_LOOKS}
+                aim={data.aim}
+                onAim={(a) => void setAim(a)}
+                picked={picked}
+                list={list}
+                onAnswer={() => picked && pick(picked.judgement.application)}
+              />
+            )}
+            {list.length === 0 ? (
+              <p className="text-soft">{t('fit.empty')}</p>
+            ) : (
+              <ShortlistTable
+                list={list}
+                data={data}
+                picked={picked}
+                onPick={pick}
+                chosen={swap.choice?.application ?? null}
+                compared={compared}
+                onCompare={compare}
+              />
+            )}
+            {picked && (
+              <div className="flex flex-wrap items-center gap-3">
+                <button className={BUTTON.main} onClick={choose} disabled={sender.state.kind === 'sending'}>
+                  {chosen ? t('fit.take-again') : settled ? t('fit.take') : t('fit.take-anyway')}
+                </button>
+                {compared.length > 1 && (
+                  <button className={BUTTON.plain} onClick={() => setComparing(true)} data-lay-side>
+                    {t('compare.show', { count: compared.length })}
+                  </button>
+                )}
+                <span className="text-sm text-soft">
+                  <Key>↑</Key> <Key>↓</Key> {t('fit.keys-pick')} · <Key>Enter</Key> {t('fit.keys-take')} ·{' '}
+                  <Key>=</Key> {t('compare.keys')}
+                </span>
+              </div>
+            )}
+            {picked && <FunctionTable candidate={picked} />}
+          </>
         )}
-        {picked && <FunctionTable candidate={picked} />}
+        <CompareSheet
+          open={comparing}
+          onOpenChange={setComparing}
+          list={list.filter((c) => compared.includes(c.judgement.application))}
+          data={data}
+        />
         <ChooseSheet open={choosing} onOpenChange={setChoosing} candidate={picked} onTake={take} />
       </main>
       <FitBecause candidate={picked} data={data} />

@@ -30,7 +30,7 @@ export function OpenLooks({
   const editing = facts.find((f) => refOf(f) === open);
   const waiting = (ref: string) => candidates.filter((c) => c.judgement.openFacts.includes(ref)).length;
   return (
-    <section aria-label={title} className="border border-indigo bg-indigo-wash px-4 py-3">
+    <section aria-label={title} className="pt-1">
       <h3 className="text-base">{title}</h3>
       <ul className="mt-1">
         {keys.map((group) => {
@@ -89,7 +89,7 @@ export function OpenLooks({
 }
 
 /** The application's own advice on how to look, where it gives one. */
-function howToCheck(
+export function howToCheck(
   candidate: Candidate,
   fact: string,
   prose: (p: Record<string, string>) => string,

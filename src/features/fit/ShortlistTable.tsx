@@ -1,9 +1,10 @@
 'use client';
-import type { Candidate } from '@/core/fitment';
+import { type Candidate, isOffRoadOnly } from '@/core/fitment';
 import { LampFace } from '@/ui/LampFace';
 import { RoadGlyph, VerdictMark } from '@/ui/marks';
 import { useJob } from '../job/JobContext';
 import type { FitData } from './fitData';
+import { HistoryText } from './HistoryText';
 
 const TONE: Readonly<Record<string, string>> = {
   fits: 'text-petrol',
@@ -19,12 +20,17 @@ export function ShortlistTable({
   picked,
   onPick,
   chosen,
+  compared,
+  onCompare,
 }: {
   list: readonly Candidate[];
   data: FitData;
   picked: Candidate | null;
   onPick: (application: string) => void;
   chosen: string | null;
+  /** Applications to be laid side by side. */
+  compared: readonly string[];
+  onCompare: (application: string) => void;
 }) {
   const { words, say } = useJob();
   const { t, tCode } = words;
@@ -32,13 +38,17 @@ export function ShortlistTable({
     <table className="w-full border-collapse text-[0.94rem]">
       <thead className="text-left text-sm text-soft">
         <tr className="border-b border-line">
-          <th className="w-44 py-1.5 pl-3 font-semibold">{t('fit.verdict')}</th>
+          <th className="w-40 py-1.5 pl-3 font-semibold">{t('fit.verdict')}</th>
           <th className="font-semibold" colSpan={2}>
             {t('fit.lamp')}
           </th>
-          <th className="font-semibold">{t('fit.to-add')}</th>
+          <th className="w-28 whitespace-nowrap font-semibold">{t('fit.to-add')}</th>
           <th className="w-20 font-semibold">{t('fit.minutes')}</th>
-          <th className="w-24 pr-2 text-right font-semibold">{t('fit.price')}</th>
+          <th className="w-24 text-right font-semibold">{t('fit.price')}</th>
+          <th className="w-32 pl-4 font-semibold">{t('fit.here-before')}</th>
+          <th className="w-6">
+            <span className="sr-only">{t('compare.title')}</span>
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -56,14 +66,17 @@ export function ShortlistTable({
               className={`cursor-pointer border-b border-line align-top ${marked ? 'bg-petrol-wash shadow-[inset_4px_0_0_var(--petrol)]' : ''}`}
             >
               <td className="py-2.5 pl-3">
-                <span className={`flex items-center gap-2 font-semibold ${TONE[j.verdict]}`}>
-                  <VerdictMark verdict={j.verdict} /> {tCode(`verdict.${j.verdict}`)}
+                <span
+                  className={`flex items-center gap-2 font-semibold ${isOffRoadOnly(j) ? 'text-plum' : TONE[j.verdict]}`}
+                >
+                  <VerdictMark verdict={j.verdict} />{' '}
+                  {tCode(isOffRoadOnly(j) ? `verdict.${j.verdict}-not-road` : `verdict.${j.verdict}`)}
                 </span>
                 <span className="mt-1 flex items-center gap-2 pl-1.5 text-sm text-soft">
                   <RoadGlyph mark={j.road.mark} /> {tCode(`road.${j.road.mark}`)}
                 </span>
               </td>
-              <td className="w-22 py-2.5 pr-3">
+              <td className="w-px py-2.5 pr-3">
                 {lamp && <LampFace lamp={lamp} widthPx={lamp.face.aspect >= 1 ? 80 : 28} />}
               </td>
               <td className="py-2.5 pr-3">
@@ -106,8 +119,21 @@ export function ShortlistTable({
               <td className="py-2.5 font-mono">
                 {j.verdict === 'does-not-fit' ? '–' : `${j.minutes.low}–${j.minutes.high}`}
               </td>
-              <td className="py-2.5 pr-2 text-right font-mono">
+              <td className="py-2.5 text-right font-mono">
                 {j.price && j.verdict !== 'does-not-fit' ? say.money(j.price.minor, j.price.currency) : '–'}
+              </td>
+              <td className="py-2.5 pl-4 text-sm">
+                <HistoryText history={data.histories[j.application] ?? null} />
+              </td>
+              <td className="py-2.5 pr-2 text-right">
+                <input
+                  type="checkbox"
+                  className="size-4 accent-petrol"
+                  checked={compared.includes(j.application)}
+                  onClick={(e) => e.stopPropagation()}
+                  onChange={() => onCompare(j.application)}
+                  aria-label={t('compare.add', { lamp: lamp ? `${lamp.maker} ${lamp.name}` : j.application })}
+                />
               </td>
             </tr>
           );

@@ -1,4 +1,4 @@
-import type { Candidate } from '@/core/fitment';
+import type { Aim, Candidate, LampHistory, LookPlan } from '@/core/fitment';
 import type { Lamp, Part, Profile } from '@/core/shelf';
 
 /** What Fit needs besides the job: each swap's shortlist and the shelf rows that it names. */
@@ -7,4 +7,11 @@ export interface FitData {
   readonly lamps: Readonly<Record<string, Lamp>>;
   readonly parts: Readonly<Record<string, Part>>;
   readonly profiles: readonly Profile[];
+  readonly aim: Aim;
+  /** By swap. */
+  readonly looks: Readonly<Record<string, LookPlan>>;
+  /** By application: both sides taken together. */
+  readonly histories: Readonly<Record<string, LampHistory | null>>;
+  /** Lamps and parts on the shop's own shelf. */
+  readonly stock: Readonly<Record<string, number>>;
 }

@@ -9,7 +9,21 @@ import { useJob } from './JobContext';
 type Read = { readonly value: FactValue; readonly typed?: string } | { readonly fault: string };
 
 /** Records one fact: what was found, how it is known, or that one cannot tell. */
-export function FactEditor({ fact, onDone, note }: { fact: FactView; onDone: () => void; note?: string }) {
+export function FactEditor({
+  fact,
+  onDone,
+  note,
+  focus = true,
+  closes = true,
+}: {
+  fact: FactView;
+  onDone: () => void;
+  note?: string;
+  /** Whether the value field takes the focus as soon as it is there. */
+  focus?: boolean;
+  /** Whether it can be left unanswered by closing it. */
+  closes?: boolean;
+}) {
   const { view, words, say, sender } = useJob();
   const { t, tCode, decimal } = words;
   const id = useId();
@@ -78,6 +92,7 @@ export function FactEditor({ fact, onDone, note }: { fact: FactView; onDone: () 
             onTyped={setTyped}
             fault={fault !== null}
             describedBy={`${id}-echo`}
+            focus={focus}
           />
         </div>
         <div className="grid gap-1">
@@ -103,9 +118,11 @@ export function FactEditor({ fact, onDone, note }: { fact: FactView; onDone: () 
         <button type="button" className={BUTTON.plain} onClick={() => void cannotTell()}>
           {t('facts.cannot-tell')}
         </button>
-        <button type="button" className={BUTTON.quiet} onClick={onDone}>
-          {t('cancel')}
-        </button>
+        {closes && (
+          <button type="button" className={BUTTON.quiet} onClick={onDone}>
+            {t('cancel')}
+          </button>
+        )}
       </div>
       <p
         id={`${id}-echo`}
@@ -175,6 +192,7 @@ function ValueField({
   onTyped,
   fault,
   describedBy,
+  focus,
 }: {
   id: string;
   factKey: FactKey;
@@ -182,6 +200,7 @@ function ValueField({
   onTyped: (v: string) => void;
   fault: boolean;
   describedBy: string;
+  focus: boolean;
 }) {
   const { words, say } = useJob();
   const { t } = words;
@@ -196,7 +215,7 @@ function ValueField({
         onChange={(e) => onTyped(e.target.value)}
         aria-invalid={fault}
         aria-describedby={describedBy}
-        autoFocus
+        autoFocus={focus}
       >
         <option value="">{t('facts.choose')}</option>
         {values.map((v) => (
@@ -218,7 +237,7 @@ function ValueField({
         inputMode={type.kind === 'number' ? 'decimal' : 'text'}
         aria-invalid={fault}
         aria-describedby={describedBy}
-        autoFocus
+        autoFocus={focus}
         autoComplete="off"
       />
       {unit && <span className="text-soft">{t('facts.unit-mm')}</span>}

@@ -19,6 +19,9 @@ export interface JobActs {
       override: { words: string; consent: string } | null;
     },
   ) => Promise<ActOutcome>;
+  readonly takeFromStock: (
+    input: Envelope & { job: string; swap: string; part: string; quantity: number },
+  ) => Promise<ActOutcome>;
   readonly lockRelease: (input: Envelope & { job: string }) => Promise<ActOutcome>;
   readonly saveIdentity: (input: {
     vehicle: string;

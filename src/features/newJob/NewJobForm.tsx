@@ -9,6 +9,7 @@ import { WarningMark } from '@/ui/marks';
 import { useWords } from '@/ui/WordsContext';
 import { type Envelope } from '../job/acts';
 import { envelope } from '../job/envelope';
+import { FamilyPicker } from './FamilyPicker';
 import { KnownVehicles, type KnownVehicle } from './KnownVehicles';
 
 export interface FamilyChoice {
@@ -120,22 +121,12 @@ export function NewJobForm({ families, openJob, findVehicles }: NewJobFormProps)
           <fieldset className="grid gap-4 border-t border-line pt-4">
             <legend className="font-head text-lg font-semibold">{t('new.new-vehicle')}</legend>
             <div className="grid gap-4 md:grid-cols-2">
-              <label className="grid content-start gap-1 text-sm font-semibold">
-                {t('new.family')}
-                <select className={FIELD} {...register('family')} aria-invalid={!!errors.family}>
-                  <option value="">{t('facts.choose')}</option>
-                  {families.map((f) => (
-                    <option key={f.id} value={f.id}>
-                      {f.name}
-                    </option>
-                  ))}
-                </select>
-                {message('family') && (
-                  <span role="alert" className="font-normal text-plum">
-                    {message('family')}
-                  </span>
-                )}
-              </label>
+              <FamilyPicker
+                families={families}
+                chosen={family}
+                onChoose={(id) => setValue('family', id, { shouldValidate: true })}
+                fault={message('family')}
+              />
               {input('toldYear', t('new.told-year'), 'w-28 font-mono')}
               <div className="grid gap-1">
                 {input('vin', t('identity.vin'), 'font-mono uppercase')}

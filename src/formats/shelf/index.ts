@@ -1,2 +1,3 @@
-export { mergeShelf, readShelfFile, type ShelfReading } from './readShelfFile';
+export { mergeShelf, readShelfFile, rowFaults, type ShelfReading } from './readShelfFile';
 export { default as shelfSchema } from './shelf.schema.json';
+export { type CsvFault, type CsvRecord, csvColumns, longColumns, readCsvRow, writeCsvRow } from './rowCsv';

@@ -1,6 +1,15 @@
 import Ajv, { type ErrorObject } from 'ajv';
 import { type Reason, reason } from '@/core/reason';
-import { checkShelf, EMPTY_SHELF, type Shelf, type ShelfFault, SHELF_KINDS, SHELF_LISTS } from '@/core/shelf';
+import {
+  checkShelf,
+  EMPTY_SHELF,
+  type Shelf,
+  type ShelfFault,
+  type ShelfKind,
+  SHELF_KINDS,
+  SHELF_LISTS,
+} from '@/core/shelf';
+import { definitionOf } from './rowCsv';
 import schema from './shelf.schema.json';
 
 export type ShelfReading =
@@ -9,7 +18,16 @@ export type ShelfReading =
 
 const MAX_FAULTS = 200;
 
-const validate = new Ajv({ allErrors: true, discriminator: true, strict: false }).compile(schema);
+const ajv = new Ajv({ allErrors: true, discriminator: true, strict: false });
+const validate = ajv.compile(schema);
+ajv.addSchema(schema, 'shelf');
+
+/** The faults of one row against the schema of its kind; paths begin inside the row. */
+export function rowFaults(kind: ShelfKind, body: unknown): readonly ShelfFault[] {
+  const check = ajv.getSchema(`shelf#/$defs/${definitionOf(kind)}`);
+  if (!check) throw new Error(`The schema has no ${kind}`);
+  return check(body) ? [] : schemaFaults(check.errors ?? []);
+}
 
 /**
  * Reads a shelf file against the published JSON Schema and against the shelf it would join. All or nothing: every

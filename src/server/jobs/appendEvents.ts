@@ -11,6 +11,7 @@ import {
 import { suits } from '@/core/shelf';
 import { positionKey } from '@/core/vehicle';
 import { type Actor, EVENT_PERMISSION, may } from '../access';
+import { hasPhoto } from '../photos/photos';
 import type { Database, Transaction } from '../db/connection';
 import { job, jobEvent } from '../db/schema';
 import { sameJson } from '../sameJson';
@@ -177,6 +178,23 @@ async function refusalOf(tx: Tx, actor: Actor, event: AnyEvent, now: Date): Prom
         ? null
         : 'no-such-proof';
     }
+    case 'quote-agreed':
+    case 'part-moved': {
+      const orders = loaded.reading.checks.find((c) => c.swap.id === event.body.swap)?.orders;
+      if (!orders) return 'no-lamp-chosen';
+      if (event.type === 'quote-agreed') return orders.quote.total ? null : 'no-price';
+      return orders.procured.some((p) => p.id === event.body.part) ? null : 'no-such-part';
+    }
+    case 'box-checked': {
+      const boxes = loaded.reading.checks.flatMap((c) => c.orders?.boxes ?? []);
+      const { position, lamp } = event.body;
+      return boxes.some((b) => b.position === position && b.lamp === lamp) ? null : 'no-such-box';
+    }
+    case 'photo-added':
+      if (event.body.position !== undefined && !positions.has(event.body.position)) return 'unknown-position';
+      return (await hasPhoto(tx, actor.shopId, event.body.photo)) ? null : 'no-such-photo';
+    case 'warranty-linked':
+      return warrantyRefusal(tx, actor.shopId, loaded, event.body);
     case 'item-closed':
       return closingRefusal(actor, loaded.reading.items, event.body);
     case 'void':
@@ -217,6 +235,22 @@ function closingRefusal(
   if (body.how === 'handed-over' || item.closableBy === 'lead') return 'lead-only';
   const mine = item.closableBy === 'anyone' || may(actor.role, 'work-at-vehicle');
   return mine ? null : 'technician-only';
+}
+
+/** The earlier job must be another of the same vehicle that fitted those lamps. */
+async function warrantyRefusal(
+  tx: Tx,
+  shopId: string,
+  loaded: LoadedJob,
+  body: EventBodies['warranty-linked'],
+): Promise<string | null> {
+  if (body.earlier === loaded.id) return 'no-such-job';
+  const earlier = await loadJob(tx, shopId, body.earlier);
+  if (!earlier || earlier.vehicle.id !== loaded.vehicle.id) return 'other-vehicle';
+  const fitted = earlier.reading.checks.flatMap((c) =>
+    Object.values(c.swap.choice?.event.body.lamps ?? {}).map((l) => l.id),
+  );
+  return body.lamps.every((l) => fitted.includes(l)) ? null : 'no-such-lamp';
 }
 
 const NOT_VOIDABLE = new Set(['job-opened', 'release-locked', 'void']);

@@ -2,13 +2,17 @@ import * as yup from 'yup';
 import {
   AS_FOUND,
   type AnyEvent,
+  BOX_CHECKS,
   EVENT_VERSION,
   type EventType,
+  HELD_BEHIND,
   ITEM_ORIGINS,
   LOOKED,
+  PART_MOVES,
   PLUG_CHECKS,
   STAGES,
   STEP_OUTCOMES,
+  WARRANTY_SYMPTOMS,
 } from '@/core/job';
 import { WISHES } from '@/core/fitment';
 import { FEED_SCHOOLS } from '@/core/light';
@@ -21,6 +25,19 @@ const words = () => yup.string().strict().trim().required().max(2000);
 const form = <T extends yup.ObjectShape>(shape: T) =>
   yup.object(shape).strict(true).noUnknown(true).required();
 const basis = () => yup.string().strict().nullable().defined().max(120);
+
+const money = () =>
+  yup
+    .object({
+      minor: yup.number().strict().integer().min(0).max(1_000_000_000).required(),
+      currency: yup
+        .string()
+        .strict()
+        .matches(/^[A-Z]{3}$/)
+        .required(),
+    })
+    .strict(true)
+    .noUnknown(true);
 
 const factValue = yup
   .mixed<string | number | boolean>()
@@ -142,6 +159,70 @@ const BODIES = {
       .mixed<Record<string, SeenCell>>()
       .required()
       .test('seen', 'names functions with what was expected and seen', isSeen),
+    words: yup.string().strict().max(2000).optional(),
+    basis: basis(),
+  }),
+  'quote-agreed': form({
+    swap: id(),
+    total: money(),
+    minutes: yup.number().strict().min(0).max(100_000).required(),
+    words: words(),
+    deposit: money().optional().default(undefined),
+    basis: basis(),
+  }),
+  'part-moved': form({
+    swap: id(),
+    part: id(),
+    move: yup.string().strict().oneOf(PART_MOVES).required(),
+    quantity: yup.number().strict().integer().min(1).max(9999).required(),
+    behind: yup.string().strict().oneOf(HELD_BEHIND).optional(),
+    due: yup
+      .string()
+      .strict()
+      .matches(/^\d{4}-\d\d-\d\d$/)
+      .optional(),
+    words: yup.string().strict().max(2000).optional(),
+  }),
+  'box-checked': form({
+    position: id(),
+    lamp: id(),
+    checks: form(
+      Object.fromEntries(BOX_CHECKS.map((c) => [c, yup.string().strict().oneOf(LOOKED).required()])),
+    ),
+    serial: yup.string().strict().max(60).defined(),
+    lot: yup.string().strict().max(60).optional(),
+    words: yup.string().strict().max(2000).optional(),
+    leftovers: yup
+      .array(form({ what: words(), why: words() }))
+      .strict(true)
+      .required()
+      .min(0)
+      .max(20),
+    basis: basis(),
+  }),
+  'scope-added': form({
+    scope: id(),
+    words: words(),
+    minutes: yup.number().strict().min(0).max(100_000).required(),
+    parts: yup.string().strict().max(2000).defined(),
+    tests: words(),
+    consent: words(),
+    price: money().optional().default(undefined),
+  }),
+  'photo-added': form({
+    photo: yup
+      .string()
+      .strict()
+      .matches(/^[0-9a-f]{64}$/)
+      .required(),
+    position: yup.string().strict().max(120).optional(),
+    stage: yup.string().strict().oneOf(STAGES).required(),
+    words: yup.string().strict().max(2000).optional(),
+  }),
+  'warranty-linked': form({
+    earlier: id(),
+    lamps: yup.array(id()).strict(true).required().min(1).max(20),
+    symptom: yup.string().strict().oneOf(WARRANTY_SYMPTOMS).required(),
     words: yup.string().strict().max(2000).optional(),
     basis: basis(),
   }),

@@ -8,6 +8,7 @@ import { job, member, shop, user, vehicle } from '../db/schema';
 import { appendEvents } from './appendEvents';
 import { chooseLamp } from './fit';
 import { parseEvent } from './eventForm';
+import { loadJob } from './loadJob';
 import { lockRelease } from './lockRelease';
 import { openJob, openJobForm } from './openJob';
 
@@ -50,26 +51,26 @@ export type JobBundle = yup.InferType<typeof jobBundleForm>;
 /**
  * Brings a bundle of jobs in through the same use cases that the screens call, act by act, each by the person named
  * (by user name) and at its time. Throws at the first act that is refused, naming it.
- * @returns numbers of the jobs made
+ * @returns ids of the jobs made, by number
  */
 export async function importJobs(
   db: Database,
   shopId: string,
   bundle: JobBundle,
-): Promise<readonly number[]> {
+): Promise<ReadonlyMap<number, string>> {
   const people = await actors(db, shopId);
-  const numbers: number[] = [];
+  const made = new Map<number, string>();
   for (const [i, entry] of bundle.jobs.entries()) {
     const path = `/jobs/${i}`;
     const first = entry.acts[0];
     if (!first || first.act !== 'open') throw new Error(`${path}: the first act must be "open"`);
     const opened = await openOne(db, people, entry, first, path);
-    numbers.push(opened.number);
+    made.set(opened.number, opened.job);
     for (const [j, act] of entry.acts.entries()) {
-      if (j > 0) await perform(db, people, opened.job, act, j, `${path}/acts/${j}`);
+      if (j > 0) await perform(db, people, made, opened.job, act, j, `${path}/acts/${j}`);
     }
   }
-  return numbers;
+  return made;
 }
 
 type Act = JobBundle['jobs'][number]['acts'][number];
@@ -115,6 +116,7 @@ async function openOne(
 async function perform(
   db: Database,
   people: ReadonlyMap<string, Actor>,
+  made: ReadonlyMap<number, string>,
   jobId: string,
   act: Act,
   seq: number,
@@ -141,7 +143,8 @@ async function perform(
     );
   }
   if (act.act === 'lock-release') return demand(await lockRelease(db, actor, envelope, now), path);
-  const parsed = parseEvent({ ...envelope, type: act.act, v: EVENT_VERSION, body });
+  const { type, sent } = await asEvent(db, actor, made, jobId, act.act, body);
+  const parsed = parseEvent({ ...envelope, type, v: EVENT_VERSION, body: sent });
   if (parsed.kind === 'faults')
     throw new Error(`${path}: ${parsed.faults.map((f) => `${f.path} ${f.message}`).join('; ')}`);
   const [outcome] = await appendEvents(
@@ -152,6 +155,30 @@ async function perform(
     now,
   );
   return demand(outcome, path);
+}
+
+/** Acts that name what only this shop knows, as the events they stand for. */
+async function asEvent(
+  db: Database,
+  actor: Actor,
+  made: ReadonlyMap<number, string>,
+  jobId: string,
+  act: string,
+  body: Record<string, unknown>,
+): Promise<{ type: string; sent: Record<string, unknown> }> {
+  // An earlier job is named by its number.
+  if (act === 'link-warranty')
+    return { type: 'warranty-linked', sent: { ...body, earlier: made.get(Number(body.earlier)) } };
+  // A quote is agreed as it stands.
+  if (act === 'agree-quote') {
+    const loaded = await loadJob(db, actor.shopId, jobId);
+    const quote = loaded?.reading.checks.find((c) => c.swap.id === body.swap)?.orders?.quote;
+    return {
+      type: 'quote-agreed',
+      sent: { ...body, total: quote?.total, minutes: quote?.minutes.p90, basis: null },
+    };
+  }
+  return { type: act, sent: body };
 }
 
 function demand(outcome: { outcome: string; code?: string } | undefined, path: string): void {

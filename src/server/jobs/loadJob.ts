@@ -3,6 +3,7 @@ import {
   type AnyStoredEvent,
   type JobReading,
   type PinnedKind,
+  type Rates,
   readJob,
   type RowRef,
   type VehicleRecord,
@@ -11,7 +12,7 @@ import type { ConnectorHalf } from '@/core/harness';
 import type { Family, Part, Profile } from '@/core/shelf';
 import { comparePositions, factRegistry, type FactRegistry, positionKey } from '@/core/vehicle';
 import type { Database, Transaction } from '../db/connection';
-import { job, jobEvent, user, vehicle } from '../db/schema';
+import { job, jobEvent, shop, user, vehicle } from '../db/schema';
 import { headRevisions, pinnedRows, type Revised, shelfRows, shelfRowsById } from '../shelf/loadShelf';
 import { storedEvent } from './storedEvent';
 
@@ -96,6 +97,7 @@ export async function loadJobs(
   const parts = await shelfRows(db, shopId, 'part');
   const connectors = (await shelfRows(db, shopId, 'connector')).map((r) => r.body);
   const pinned = await loadPinned(db, shopId, own);
+  const rates = await shopRates(db, shopId);
   const names = await namesOf(db, [...own, ...others.map((o) => o.event)]);
   return rows.flatMap((row) => {
     const family = families.find((f) => f.body.id === row.vehicle.family)?.body;
@@ -119,6 +121,7 @@ export async function loadJobs(
       parts: parts.map((p) => p.body),
       connectors,
       pinned,
+      rates,
     });
     const positions = family.places
       .map((p) => p.position)
@@ -143,6 +146,14 @@ export async function loadJobs(
       },
     ];
   });
+}
+
+async function shopRates(db: Db, shopId: string): Promise<Rates> {
+  const [row] = await db
+    .select({ minor: shop.hourMinor, currency: shop.hourCurrency })
+    .from(shop)
+    .where(eq(shop.id, shopId));
+  return { hour: row ?? { minor: 0, currency: 'EUR' } };
 }
 
 async function eventsOf(

@@ -1,10 +1,9 @@
-import { sql } from 'drizzle-orm';
 import { type ShelfFault, type ShelfKind, SHELF_KINDS, SHELF_LISTS } from '@/core/shelf';
 import { mergeShelf, readShelfFile } from '@/formats/shelf';
 import type { Database } from '../db/connection';
-import { catalogue, catalogueHead, catalogueRow } from '../db/schema';
 import { sameJson } from '../sameJson';
-import { headRevisions, loadShelf, OWN_CATALOGUE } from './loadShelf';
+import { headRevisions, loadShelf } from './loadShelf';
+import { lockShelf, writeRows } from './writeRows';
 
 export type ImportOutcome =
   | {
@@ -27,7 +26,7 @@ export async function importShelf(
   text: string,
 ): Promise<ImportOutcome> {
   return db.transaction(async (tx) => {
-    await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${`shelf:${shopId}`}))`);
+    await lockShelf(tx, shopId);
     const present = await loadShelf(tx, shopId);
     const reading = readShelfFile(text, present);
     if (reading.kind === 'faults') return reading;
@@ -49,18 +48,7 @@ export async function importShelf(
         ];
       }),
     );
-    await tx.insert(catalogue).values({ shopId, id: OWN_CATALOGUE }).onConflictDoNothing();
-    for (let i = 0; i < fresh.length; i += 500) {
-      const rows = fresh.slice(i, i + 500).map((r) => ({ ...r, shopId, catalogueId: OWN_CATALOGUE }));
-      await tx.insert(catalogueRow).values(rows.map((r) => ({ ...r, madeBy: by })));
-      await tx
-        .insert(catalogueHead)
-        .values(rows.map(({ body: _, ...head }) => head))
-        .onConflictDoUpdate({
-          target: [catalogueHead.shopId, catalogueHead.catalogueId, catalogueHead.kind, catalogueHead.id],
-          set: { rev: sql`excluded.rev`, off: false },
-        });
-    }
+    await writeRows(tx, shopId, by, fresh);
     const total = SHELF_KINDS.reduce((n, k) => n + reading.rows[SHELF_LISTS[k]].length, 0);
     const added = fresh.filter((r) => r.rev === 1).length;
     return {

@@ -20,7 +20,7 @@ export interface Revised<K extends ShelfKind> {
   readonly body: ShelfKinds[K];
 }
 
-const headJoin = and(
+export const headJoin = and(
   eq(catalogueHead.shopId, catalogueRow.shopId),
   eq(catalogueHead.catalogueId, catalogueRow.catalogueId),
   eq(catalogueHead.kind, catalogueRow.kind),
@@ -127,10 +127,14 @@ export async function headRevisions(
   return new Map(rows.map((r) => [`${r.kind}/${r.id}`, r.rev]));
 }
 
-/** The whole shelf; for the importer and the shelf's own screen. */
-export async function loadShelf(db: Database | Transaction, shopId: string): Promise<Shelf> {
+/** The whole shelf, or all but some kinds; for the importer, the lint and the export. */
+export async function loadShelf(
+  db: Database | Transaction,
+  shopId: string,
+  without: readonly ShelfKind[] = [],
+): Promise<Shelf> {
   const shelf: Record<string, unknown> = {};
-  for (const kind of SHELF_KINDS)
+  for (const kind of SHELF_KINDS.filter((k) => !without.includes(k)))
     shelf[SHELF_LISTS[kind]] = (await shelfRows(db, shopId, kind)).map((r) => r.body);
   return { ...EMPTY_SHELF, ...shelf };
 }

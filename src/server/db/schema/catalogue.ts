@@ -38,6 +38,8 @@ export const catalogueRow = pgTable(
     body: jsonb('body').$type<ShelfKinds[ShelfKind]>().notNull(),
     madeAt: timestamp('made_at', { withTimezone: true }).notNull().defaultNow(),
     madeBy: text('made_by').notNull(),
+    /** Standard terms by which it is found. */
+    words: text('words').notNull().default(''),
   },
   (t) => [
     primaryKey({ columns: [t.shopId, t.catalogueId, t.kind, t.id, t.rev] }),
@@ -48,6 +50,7 @@ export const catalogueRow = pgTable(
       sql`${t.kind} in ('fact-key', 'profile', 'part', 'connector', 'lamp', 'family', 'application', 'step-sheet')`,
     ),
     check('catalogue_row_body_id', sql`${t.body} ->> 'id' = ${t.id}`),
+    index('catalogue_row_words').using('gin', sql`to_tsvector('simple', ${t.words})`),
     index('catalogue_row_families')
       .using('gin', sql`(${t.body} -> 'families')`)
       .where(sql`${t.kind} in ('application', 'step-sheet')`),

@@ -2,3 +2,4 @@ export * from './auth';
 export * from './shop';
 export * from './catalogue';
 export * from './jobs';
+export * from './yard';

@@ -9,6 +9,13 @@ export const shop = pgTable('shop', {
   zone: text('zone').notNull(),
   locale: text('locale').notNull(),
   lastJobNumber: integer('last_job_number').notNull().default(0),
+  /** What an hour of work is quoted at. */
+  hourMinor: integer('hour_minor').notNull().default(7200),
+  hourCurrency: text('hour_currency').notNull().default('EUR'),
+  /** Whoever knows it may read the bay calendar; a lead can have a new one made. */
+  calendarToken: text('calendar_token')
+    .notNull()
+    .default(sql`encode(uuid_send(gen_random_uuid()), 'hex')`),
 });
 
 /** People belong to shops n:m, with one role in each. */

@@ -1,4 +1,5 @@
 'use server';
+import * as yup from 'yup';
 import { type AnyObjectSchema, ValidationError } from 'yup';
 import type { ActOutcome, JobActs } from '@/features/job/acts';
 import type { Actor } from '@/server/access';
@@ -7,7 +8,20 @@ import type { EventOutcome } from '@/server/jobs/appendEvents';
 import { chooseLamp, chooseLampForm } from '@/server/jobs/fit';
 import { lockRelease, lockReleaseForm } from '@/server/jobs/lockRelease';
 import { identityForm, saveIdentity } from '@/server/jobs/vehicles';
+import { ENVELOPE } from '@/server/jobs/eventForm';
+import { newEvent } from '@/server/jobs/openJob';
 import { pageActor } from '@/server/page';
+import { takeFromStock } from '@/server/shelf/stock';
+
+const takeForm = yup
+  .object({
+    ...ENVELOPE,
+    job: yup.string().required(),
+    swap: yup.string().required(),
+    part: yup.string().required(),
+    quantity: yup.number().integer().min(1).max(9999).required(),
+  })
+  .required();
 
 async function perform<T>(
   schema: AnyObjectSchema,
@@ -30,6 +44,19 @@ export async function chooseLampAct(sent: Parameters<JobActs['chooseLamp']>[0]):
   return perform<Parameters<typeof chooseLamp>[2]>(chooseLampForm, sent, (actor, input) =>
     chooseLamp(database(), actor, input, new Date()),
   );
+}
+
+export async function takeFromStockAct(sent: Parameters<JobActs['takeFromStock']>[0]): Promise<ActOutcome> {
+  return perform<yup.InferType<typeof takeForm>>(takeForm, sent, (actor, input) => {
+    const { job, swap, part, quantity, ...head } = input;
+    const event = newEvent(actor, job, head, 'part-moved', { swap, part, move: 'received', quantity });
+    return takeFromStock(
+      database(),
+      actor,
+      { ...event, id: head.id } as Parameters<typeof takeFromStock>[2],
+      new Date(),
+    );
+  });
 }
 
 export async function lockReleaseAct(sent: Parameters<JobActs['lockRelease']>[0]): Promise<ActOutcome> {

@@ -1,4 +1,5 @@
 import { notFound } from 'next/navigation';
+import { AIMS } from '@/core/fitment';
 import { isStage } from '@/core/job';
 import { ArriveStage } from '@/features/arrive/ArriveStage';
 import { FitStage } from '@/features/fit/FitStage';
@@ -11,20 +12,24 @@ import { WireStage } from '@/features/wire/WireStage';
 import { ReleaseStage } from '@/features/release/ReleaseStage';
 import { may } from '@/server/access';
 import { database } from '@/server/db/connection';
+import { earlierJobs } from '@/server/jobs/earlierJobs';
 import { fitData } from '@/server/jobs/fitData';
 import { pageJob, viewOf } from '@/server/page';
-import { chooseLampAct, lockReleaseAct, saveIdentityAct } from '../actions';
+import { chooseLampAct, lockReleaseAct, saveIdentityAct, takeFromStockAct } from '../actions';
 
 interface Props {
   readonly params: Promise<{ job: string; stage: string }>;
+  readonly searchParams: Promise<{ aim?: string }>;
 }
+
+const aimOf = (text: string | undefined) => AIMS.find((a) => a === text) ?? 'find-one';
 
 export async function generateMetadata({ params }: Props) {
   const { job } = await pageJob((await params).job);
   return { title: `${String(job.number).padStart(4, '0')} ${job.family.maker} ${job.family.name}` };
 }
 
-export default async function Page({ params }: Props) {
+export default async function Page({ params, searchParams }: Props) {
   const { job: jobId, stage } = await params;
   if (!isStage(stage)) notFound();
   const { actor, job } = await pageJob(jobId);
@@ -34,11 +39,20 @@ export default async function Page({ params }: Props) {
     closeAny: may(actor.role, 'close-any-item'),
     workAtVehicle: may(actor.role, 'work-at-vehicle'),
   };
-  const acts = { chooseLamp: chooseLampAct, lockRelease: lockReleaseAct, saveIdentity: saveIdentityAct };
+  const acts = {
+    chooseLamp: chooseLampAct,
+    lockRelease: lockReleaseAct,
+    saveIdentity: saveIdentityAct,
+    takeFromStock: takeFromStockAct,
+  };
   return (
     <JobScreen view={viewOf(job)} stage={stage} rights={rights} acts={acts}>
-      {stage === 'arrive' && <ArriveStage />}
-      {stage === 'fit' && <FitStage data={await fitData(database(), actor.shopId, job)} />}
+      {stage === 'arrive' && <ArriveStage earlier={await earlierJobs(database(), actor.shopId, job)} />}
+      {stage === 'fit' && (
+        <FitStage
+          data={await fitData(database(), actor.shopId, job, aimOf((await searchParams).aim), new Date())}
+        />
+      )}
       {stage === 'wire' && (
         <WireStage data={{ connectors: Object.fromEntries(job.connectors.map((c) => [c.id, c])) }} />
       )}

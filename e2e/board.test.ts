@@ -1,0 +1,90 @@
+import { Key, Origin } from 'selenium-webdriver';
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import { type RunningApp, startApp } from './support/app';
+import { openPage, type Page } from './support/browser';
+
+let app: RunningApp;
+let page: Page;
+beforeAll(async () => {
+  app = await startApp();
+  page = await openPage(app.url);
+  await page.signIn('jory');
+});
+afterAll(async () => {
+  await page.close();
+  await app.stop();
+});
+
+const strip = (job: string, more = '') => page.find(`[data-strip="${job}"]${more}`);
+
+it('a job is moved by keys and by hand, is saved, and conflicts are shown at once', async () => {
+  await page.go('/');
+  await page.find('[data-conflicts="3"]');
+  expect(await page.axe()).toEqual([]);
+  // The van in the slip bay ends at twelve; the next begins half an hour before. Three steps later it does not.
+  await page.tabTo(await strip('0007', '[data-start="11:30"]'));
+  await page.press(Key.ARROW_RIGHT);
+  await strip('0007', '[data-start="11:45"][data-version="2"]');
+  await page.press(Key.ARROW_RIGHT);
+  await strip('0007', '[data-start="12:00"][data-version="3"]');
+  await page.find('[data-conflicts="2"]');
+  await page.driver.navigate().refresh();
+  await strip('0007', '[data-start="12:00"][data-version="3"]');
+
+  const handle = await strip('0004');
+  const lane = await page.find('[data-lane^="lift|"]');
+  const [from, to] = [await handle.getRect(), await lane.getRect()];
+  await page.driver
+    .actions({ async: true })
+    .move({ origin: handle, x: Math.round(-from.width / 2) + 20, y: 0 })
+    .press()
+    .move({ origin: Origin.POINTER, x: 12, y: 0, duration: 60 })
+    .move({
+      origin: Origin.POINTER,
+      x: 0,
+      y: Math.round(to.y + to.height / 2 - from.y - from.height / 2),
+      duration: 120,
+    })
+    .release()
+    .perform();
+  await strip('0004', '[data-bay=lift][data-version="2"]');
+});
+
+it('what a job waits for and until when is written down; a job off the board is put on it', async () => {
+  await page.tabTo(await page.find('[data-book="6"]'));
+  await page.press(Key.ENTER);
+  await page.tabTo(await strip('0006', '[data-version="1"]'));
+  await page.press(Key.ENTER);
+  await page.find('[data-booking]');
+  await page.tabTo(
+    await page.named('[data-booking] label', 'Waits for').then((l) => l.findElement({ css: 'input' })),
+  );
+  await page.press('mirror glass', Key.ENTER);
+  await strip('0006', '[data-version="2"]');
+  await page.seeText('waits: mirror glass');
+  expect(await page.axe()).toEqual([]);
+});
+
+it('somebody who moved it meanwhile is not overruled', async () => {
+  const other = await openPage(app.url);
+  try {
+    await other.signIn('ines');
+    await (await other.find('[data-strip="0006"]')).sendKeys(Key.ARROW_RIGHT);
+    await other.find('[data-strip="0006"][data-version="3"]');
+    await page.tabTo(await strip('0006', '[data-version="2"]'));
+    await page.press(Key.ARROW_DOWN);
+    await page.seeText('Somebody moved it meanwhile.');
+    await strip('0006', '[data-version="3"][data-bay=slip]');
+  } finally {
+    await other.close();
+  }
+});
+
+it('the calendar feed needs no session and says no more than jobs and times', async () => {
+  const link = await page.named('a', 'Calendar feed');
+  const text = await (await fetch((await link.getAttribute('href')) ?? '')).text();
+  expect(text).toContain('BEGIN:VCALENDAR');
+  expect(text).toContain('Job 0009');
+  expect(text).not.toContain('WS 04-12');
+  expect((await page.consoleErrors()).length).toBe(0);
+});

@@ -1,0 +1,60 @@
+import { notFound } from 'next/navigation';
+import { SHELF_KINDS } from '@/core/shelf';
+import { RowEditor } from '@/features/shelf/RowEditor';
+import { csvColumns, longColumns, writeCsvRow } from '@/formats/shelf';
+import { may } from '@/server/access';
+import { database } from '@/server/db/connection';
+import { pageActor } from '@/server/page';
+import { rowHistory } from '@/server/shelf/searchShelf';
+import { stockOf } from '@/server/shelf/stock';
+import { impactAct, saveRowAct, setStockAct } from './actions';
+
+export const metadata = { title: 'Shelf' };
+
+export default async function Page({ params }: { params: Promise<{ kind: string; id: string }> }) {
+  const actor = await pageActor();
+  const { kind: asked, id: encoded } = await params;
+  const kind = SHELF_KINDS.find((k) => k === asked);
+  if (!kind) notFound();
+  const id = decodeURIComponent(encoded);
+  const history = await rowHistory(database(), actor.shopId, kind, id);
+  const head = history[0];
+  if (!head) notFound();
+  const long = longColumns(kind);
+  const cellsOf = (body: typeof head.body) => {
+    const cells = writeCsvRow(kind, body as never) as Record<string, string>;
+    // For the eye: what stands in one line in a file is laid out here.
+    const laidOut = ([c, text]: [string, string]) => [
+      c,
+      long.includes(c) ? JSON.stringify(JSON.parse(text), null, 2) : text,
+    ];
+    return Object.fromEntries(Object.entries(cells).map(laidOut)) as Record<string, string>;
+  };
+  const columns = csvColumns(kind);
+  const stocked = kind === 'lamp' || kind === 'part';
+  return (
+    <RowEditor
+      kind={kind}
+      id={id}
+      rev={head.rev}
+      columns={columns}
+      long={long}
+      cells={cellsOf(head.body)}
+      history={history.map((h, i) => {
+        const before = history[i + 1];
+        const [now, then] = [cellsOf(h.body), before ? cellsOf(before.body) : {}];
+        return {
+          rev: h.rev,
+          at: h.madeAt,
+          by: h.madeBy,
+          changed: before
+            ? columns.filter((c) => (now[c] ?? '') !== ((then as Record<string, string>)[c] ?? ''))
+            : [],
+        };
+      })}
+      mayEdit={may(actor.role, 'import-shelf')}
+      {...(stocked ? { stock: (await stockOf(database(), actor.shopId))[id] ?? null } : {})}
+      acts={{ save: saveRowAct, impact: impactAct, setStock: setStockAct }}
+    />
+  );
+}

@@ -1,0 +1,31 @@
+import { calendarText } from '@/formats/calendar';
+import { calendarOf } from '@/server/board/bookings';
+import { database } from '@/server/db/connection';
+
+const DAY_MS = 86_400_000;
+
+/** The bay calendar for calendar programmes, who have no session: the token in the address is the key. */
+export async function GET(_: Request, { params }: { params: Promise<{ token: string }> }): Promise<Response> {
+  const token = (await params).token.replace(/\.ics$/, '');
+  const now = Date.now();
+  const found = await calendarOf(
+    database(),
+    token,
+    new Date(now - 30 * DAY_MS),
+    new Date(now + 180 * DAY_MS),
+  );
+  if (!found) return new Response(null, { status: 404 });
+  const bays = new Map(found.bays.map((b) => [b.id, b.name]));
+  const text = calendarText(
+    found.shop.name,
+    found.bookings.map((b) => ({
+      ...b,
+      title: `Job ${String(b.number).padStart(4, '0')}`,
+      place: bays.get(b.bay) ?? b.bay,
+      words: b.waitsFor,
+    })),
+  );
+  return new Response(text, {
+    headers: { 'content-type': 'text/calendar; charset=utf-8', 'cache-control': 'private, no-store' },
+  });
+}

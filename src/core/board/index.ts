@@ -1,0 +1,3 @@
+export * from './types';
+export * from './plan';
+export { localDay, localMinutes, utcOf } from './localTime';

@@ -1,0 +1,242 @@
+import type { Judgement } from '../fitment';
+import { type Reason, reason } from '../reason';
+import type { Lamp, Money, Part } from '../shelf/types';
+import type { PositionKey } from '../vehicle';
+import { BOX_CHECKS, type BoxCheck, type HeldBehind, type Looked } from './events';
+import type { JobRecord, SwapRecord } from './fold';
+import type { RuledItem } from './handItems';
+
+/** *Setting*: what an hour of work costs. */
+export interface Rates {
+  readonly hour: Money;
+}
+
+/** A line of a quote. `perhaps`: only if an open fact turns out badly; it is shown and not added up. */
+export interface QuoteLine {
+  readonly kind: 'lamp' | 'part' | 'work';
+  readonly id: string;
+  readonly quantity: number;
+  /** null: no price on the shelf, or another currency. */
+  readonly price: Money | null;
+  readonly perhaps: boolean;
+}
+
+export interface Quote {
+  readonly lines: readonly QuoteLine[];
+  /** Half of such jobs take no longer than `p50`, nine of ten no longer than `p90`, as the shelf states it. */
+  readonly minutes: { readonly p50: number; readonly p90: number };
+  /** Work is quoted at `p50`; null: a line has no price. */
+  readonly total: Money | null;
+}
+
+/** A part or lamp on its way: what is needed, what was ordered and came. */
+export interface Procured {
+  readonly id: string;
+  readonly kind: 'lamp' | 'part';
+  readonly needed: number;
+  readonly ordered: number;
+  readonly received: number;
+  /** Ordered and not here. */
+  readonly awaited: number;
+  /** Needed, and neither here nor ordered. */
+  readonly toOrder: number;
+  readonly due: string | null;
+  /** What it waits for before it is bought; null: not held. */
+  readonly held: HeldBehind | null;
+}
+
+export interface BoxLine {
+  readonly position: PositionKey;
+  readonly lamp: string;
+  readonly checked: {
+    readonly event: string;
+    readonly by: string;
+    readonly checks: Readonly<Record<BoxCheck, Looked>>;
+    readonly serial: string;
+    readonly lot: string;
+    readonly words: string;
+    readonly leftovers: readonly { readonly what: string; readonly why: string }[];
+  } | null;
+  readonly bad: readonly BoxCheck[];
+}
+
+/** What stands before the spanner for one swap. */
+export interface SwapOrders {
+  readonly swap: string;
+  readonly quote: Quote;
+  readonly agreed: {
+    readonly event: string;
+    readonly total: Money;
+    readonly minutes: number;
+    readonly words: string;
+    readonly deposit: Money | null;
+    /** The quote is another than the one that was agreed. */
+    readonly changed: boolean;
+  } | null;
+  readonly procured: readonly Procured[];
+  readonly boxes: readonly BoxLine[];
+}
+
+export interface OrderSources {
+  readonly lamp: (id: string) => Lamp | undefined;
+  readonly part: (id: string) => Part | undefined;
+  readonly rates: Rates;
+}
+
+/** The quote of a judged swap: its lamps, what it needs besides, the work. */
+export function quoteOf(judgement: Judgement, s: OrderSources): Quote {
+  const count = new Map<string, number>();
+  for (const id of Object.values(judgement.lamps)) count.set(id, (count.get(id) ?? 0) + 1);
+  const times = (price: Money | undefined, n: number) =>
+    price && price.currency === s.rates.hour.currency ? { ...price, minor: price.minor * n } : null;
+  const { low, high } = judgement.minutes;
+  const lines: readonly QuoteLine[] = [
+    ...[...count].sort().map(([id, quantity]) => ({
+      kind: 'lamp' as const,
+      id,
+      quantity,
+      price: times(s.lamp(id)?.price, quantity),
+      perhaps: false,
+    })),
+    ...judgement.parts.map((p) => ({
+      kind: 'part' as const,
+      id: p.part,
+      quantity: p.quantity,
+      price: times(s.part(p.part)?.price, p.quantity),
+      perhaps: !p.certain,
+    })),
+    {
+      kind: 'work' as const,
+      id: 'work',
+      quantity: low,
+      price: { ...s.rates.hour, minor: Math.round((s.rates.hour.minor * low) / 60) },
+      perhaps: false,
+    },
+  ];
+  const counted = lines.filter((l) => !l.perhaps);
+  const total = counted.every((l) => l.price !== null)
+    ? {
+        currency: s.rates.hour.currency,
+        minor: counted.reduce((sum, l) => sum + (l.price?.minor ?? 0), 0),
+      }
+    : null;
+  return { lines, minutes: { p50: low, p90: high }, total };
+}
+
+/** Reads what was agreed, ordered, received and unpacked for a swap. */
+export function swapOrders(
+  swap: SwapRecord,
+  judgement: Judgement,
+  record: JobRecord,
+  s: OrderSources,
+): SwapOrders {
+  const quote = quoteOf(judgement, s);
+  const agreed = record.quotes.get(swap.id)?.event.body;
+  const moves = record.partMoves.filter((e) => e.body.swap === swap.id).map((e) => e.body);
+  const needed = quote.lines.filter((l) => l.kind !== 'work');
+  const ids = [...new Set([...needed.map((l) => l.id), ...moves.map((m) => m.part)])];
+  const procured = ids.map((id): Procured => {
+    const mine = moves.filter((m) => m.part === id);
+    const sum = (move: string) => mine.filter((m) => m.move === move).reduce((n, m) => n + m.quantity, 0);
+    const want = needed.filter((l) => l.id === id && !l.perhaps).reduce((n, l) => n + l.quantity, 0);
+    const received = sum('received') - sum('returned');
+    const last = mine.filter((m) => m.move === 'held' || m.move === 'let-go').at(-1);
+    return {
+      id,
+      kind: s.lamp(id) ? 'lamp' : 'part',
+      needed: want,
+      ordered: sum('ordered'),
+      received,
+      awaited: Math.max(0, sum('ordered') - sum('received')),
+      toOrder: Math.max(0, want - Math.max(sum('ordered'), received)),
+      due: mine.filter((m) => m.move === 'ordered' && m.due).at(-1)?.due ?? null,
+      held: last?.move === 'held' ? (last.behind ?? 'bench-proven') : null,
+    };
+  });
+  return {
+    swap: swap.id,
+    quote,
+    agreed: agreed
+      ? {
+          event: record.quotes.get(swap.id)?.event.id ?? '',
+          total: agreed.total,
+          minutes: agreed.minutes,
+          words: agreed.words,
+          deposit: agreed.deposit ?? null,
+          changed:
+            quote.total?.minor !== agreed.total.minor || quote.total.currency !== agreed.total.currency,
+        }
+      : null,
+    procured,
+    boxes: Object.entries(judgement.lamps).map(([position, lamp]) => boxLine(position, lamp, record)),
+  };
+}
+
+function boxLine(position: PositionKey, lamp: string, record: JobRecord): BoxLine {
+  const e = record.boxes.get(`${position}/${lamp}`)?.event;
+  if (!e) return { position, lamp, checked: null, bad: [] };
+  const { checks, serial, lot = '', words = '', leftovers } = e.body;
+  return {
+    position,
+    lamp,
+    checked: { event: e.id, by: e.user, checks, serial, lot, words, leftovers },
+    bad: BOX_CHECKS.filter((c) => checks[c] === 'no'),
+  };
+}
+
+/** What is left to be settled before the spanner: consent that no longer covers the quote, parts, boxes, added scope. */
+export function orderItems(
+  orders: readonly SwapOrders[],
+  record: JobRecord,
+  proven: (what: HeldBehind) => boolean,
+): readonly RuledItem[] {
+  const items: RuledItem[] = [];
+  const open = (id: string, origin: RuledItem['origin'], what: Reason, stage: RuledItem['stage'] = 'fit') =>
+    items.push({ id, origin, what, stage });
+  for (const o of orders) {
+    if (o.agreed?.changed)
+      open(
+        `quote:${o.agreed.event}:${o.quote.total?.minor ?? 'none'}`,
+        'consent',
+        reason('item-quote-changed', { agreed: o.agreed.total.minor, now: o.quote.total?.minor ?? null }),
+      );
+    for (const p of o.procured) {
+      if (p.awaited > 0)
+        open(
+          `awaited:${o.swap}:${p.id}:${p.awaited}`,
+          'parts',
+          reason('item-part-awaited', { part: p.id, count: p.awaited, due: p.due ?? 'none' }),
+        );
+      if (p.held && p.toOrder > 0)
+        open(
+          `held:${o.swap}:${p.id}`,
+          'parts',
+          reason(proven(p.held) ? 'item-part-may-go' : 'item-part-held', { part: p.id, behind: p.held }),
+        );
+    }
+    for (const b of o.boxes)
+      if (b.bad.length > 0)
+        open(
+          `box:${b.checked?.event ?? ''}`,
+          'box',
+          reason('item-box', { position: b.position, bad: b.bad }),
+        );
+  }
+  for (const e of record.scopes)
+    items.push({
+      id: `scope:${e.body.scope}`,
+      origin: 'scope',
+      what: reason('item-scope-added', { words: e.body.words, minutes: e.body.minutes, tests: e.body.tests }),
+      stage: 'mount',
+      raisedBy: e.user,
+      raisedAt: e.at,
+    });
+  if (record.warranty)
+    open(
+      `warranty:${record.warranty.event.id}`,
+      'warranty',
+      reason('item-warranty', { symptom: record.warranty.event.body.symptom }),
+      'release',
+    );
+  return items;
+}

@@ -1,0 +1,125 @@
+'use client';
+import { type ChangeEvent, useRef, useState } from 'react';
+import { BUTTON, FIELD } from '@/ui/classes';
+import { useJob } from '../job/JobContext';
+
+/** Longest side that leaves the device, px. */
+const SENT_PX = 1920;
+
+/** Pictures of the job: made smaller here, encoded anew and stripped of what they carry on the server. */
+export function PhotosPanel() {
+  const { view, words, say, sender, focus } = useJob();
+  const { t } = words;
+  const [text, setText] = useState('');
+  const [at, setAt] = useState(focus?.key ?? '');
+  const [state, setState] = useState<'idle' | 'sending' | string>('idle');
+  const input = useRef<HTMLInputElement>(null);
+  const take = async (event: ChangeEvent<HTMLInputElement>) => {
+    const file = event.target.files?.[0];
+    if (!file) return;
+    setState('sending');
+    const outcome = await upload(file);
+    if ('fault' in outcome) return setState(outcome.fault);
+    const kept = await sender.send('photo-added', {
+      photo: outcome.id,
+      stage: 'arrive',
+      ...(at ? { position: at } : {}),
+      ...(text.trim() ? { words: text.trim() } : {}),
+    });
+    setState('idle');
+    if (kept) setText('');
+    if (input.current) input.current.value = '';
+  };
+  return (
+    <div className="grid gap-4">
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="grid w-52 gap-1 text-sm font-semibold">
+          {t('photo.at')}
+          <select className={FIELD} value={at} onChange={(e) => setAt(e.target.value)}>
+            <option value="">{t('photo.whole')}</option>
+            {view.positions.map((p) => (
+              <option key={p.key} value={p.key}>
+                {say.position(p.key)}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="grid flex-1 gap-1 text-sm font-semibold">
+          {t('photo.words')}
+          <input className={FIELD} value={text} onChange={(e) => setText(e.target.value)} />
+        </label>
+        <label className={`${BUTTON.main} cursor-pointer focus-within:outline-2`}>
+          {state === 'sending' ? t('photo.sending') : t('photo.take')}
+          <input
+            ref={input}
+            type="file"
+            accept="image/*"
+            capture="environment"
+            className="sr-only"
+            onChange={(e) => void take(e)}
+            disabled={state === 'sending'}
+          />
+        </label>
+      </div>
+      <p role="alert" className="text-sm text-plum empty:hidden">
+        {state !== 'idle' && state !== 'sending' ? words.tCode(`photo.fault.${state}`) : ''}
+      </p>
+      {view.photos.length === 0 ? (
+        <p className="text-soft">{t('photo.none')}</p>
+      ) : (
+        <ul className="grid grid-cols-2 gap-4 md:grid-cols-3">
+          {view.photos.map((p) => (
+            <li key={p.event} data-photo={p.photo}>
+              {/* The picture comes from our own server with the session; an image service has nothing to add. */}
+              {/* eslint-disable-next-line @next/next/no-img-element */}
+              <img
+                src={`/api/photos/${p.photo}`}
+                alt={
+                  [p.position && say.position(p.position), p.words].filter(Boolean).join(': ') ||
+                  t('photo.alt')
+                }
+                className="aspect-4/3 w-full border border-line bg-sunk object-cover"
+                loading="lazy"
+              />
+              <p className="text-sm">
+                {p.position && <b>{say.position(p.position)} </b>}
+                {p.words} <span className="text-soft">{view.names[p.by] ?? ''}</span>
+              </p>
+            </li>
+          ))}
+        </ul>
+      )}
+    </div>
+  );
+}
+
+/** Makes a picture smaller, names it by its hash and sends it. */
+async function upload(file: File): Promise<{ id: string } | { fault: string }> {
+  let bytes: ArrayBuffer;
+  try {
+    const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' });
+    const scale = Math.min(1, SENT_PX / Math.max(bitmap.width, bitmap.height));
+    const canvas = new OffscreenCanvas(
+      Math.max(1, Math.round(bitmap.width * scale)),
+      Math.max(1, Math.round(bitmap.height * scale)),
+    );
+    canvas.getContext('2d')?.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
+    bytes = await (await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 })).arrayBuffer();
+  } catch {
+    return { fault: 'no-picture' };
+  }
+  const digest = await crypto.subtle.digest('SHA-256', bytes);
+  const id = [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, '0')).join('');
+  try {
+    const answer = await fetch(`/api/photos?id=${id}`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/octet-stream' },
+      body: bytes,
+    });
+    if (answer.ok) return { id };
+    const said = (await answer.json().catch(() => ({}))) as { code?: string };
+    return { fault: said.code ?? 'no-answer' };
+  } catch {
+    return { fault: 'no-answer' };
+  }
+}

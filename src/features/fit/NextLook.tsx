@@ -1,0 +1,121 @@
+'use client';
+import { useState } from 'react';
+import { AIMS, type Aim, type Candidate, type LookPlan } from '@/core/fitment';
+import type { FactView } from '@/core/job';
+import { BUTTON } from '@/ui/classes';
+import { FactEditor } from '../job/FactEditor';
+import { useJob } from '../job/JobContext';
+import { howToCheck, OpenLooks } from './OpenLooks';
+
+const refOf = (f: FactView) => `${f.key.id}@${f.subject}`;
+
+/** The look that settles the shortlist soonest, ready to be answered; the others a step away. */
+export function NextLook({
+  plan,
+  aim,
+  onAim,
+  picked,
+  list,
+  onAnswer,
+}: {
+  plan: LookPlan;
+  aim: Aim;
+  onAim: (aim: Aim) => void;
+  picked: Candidate | null;
+  list: readonly Candidate[];
+  onAnswer: () => void;
+}) {
+  const { view, words, say } = useJob();
+  const { t, tCode } = words;
+  const [others, setOthers] = useState(false);
+  // After an answer the next field is typed into at once; on arrival the focus stays where it was.
+  const [going, setGoing] = useState(false);
+  const look = plan.looks[0];
+  const facts = (look?.facts ?? []).flatMap((ref) => view.facts.find((f) => refOf(f) === ref) ?? []);
+  const fact = facts[0];
+  const openOfPicked = picked?.judgement.openFacts.length ?? 0;
+  return (
+    <section
+      aria-label={t('next.title')}
+      className="border border-indigo bg-indigo-wash px-4 py-3"
+      data-next-look={look?.id ?? 'none'}
+    >
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <p className="text-sm text-soft">
+          {look ? (
+            <>
+              <b className="text-indigo">{t('next.title')}</b> ·{' '}
+              {t('looks.minutes', { minutes: look.minutes })}
+              {look.opens && ` · ${t('next.opens', { what: tCode(`access.${look.opens}`) })}`}
+              {' · '}
+              {t('next.settles', { count: look.maySettle, all: plan.open })}
+            </>
+          ) : (
+            <b className="text-petrol">{plan.open === 0 ? t('next.settled') : t('next.cannot')}</b>
+          )}
+        </p>
+        <p className="flex items-baseline gap-3 text-sm">
+          {plan.open > 0 && (
+            <span className="text-soft" data-expected-minutes={plan.expectedMinutes.toFixed(1)}>
+              {t('next.expected', { minutes: Math.max(1, Math.round(plan.expectedMinutes)) })}
+            </span>
+          )}
+          <label className="flex items-baseline gap-1.5">
+            <span className="text-soft">{t('next.aim')}</span>
+            <select
+              className="rounded-sm border border-outline bg-raised px-1.5 py-0.5"
+              value={aim}
+              onChange={(e) => onAim(e.target.value as Aim)}
+              data-aim={aim}
+            >
+              {AIMS.map((a) => (
+                <option key={a} value={a}>
+                  {tCode(`aim.${a}`)}
+                </option>
+              ))}
+            </select>
+          </label>
+        </p>
+      </div>
+      {fact && (
+        <div className="mt-1.5">
+          <FactEditor
+            key={refOf(fact)}
+            fact={fact}
+            focus={going}
+            closes={false}
+            onDone={() => {
+              onAnswer();
+              setGoing(true);
+            }}
+            note={picked ? howToCheck(picked, fact.key.id, words.prose) : undefined}
+          />
+          {facts.length > 1 && (
+            <p className="text-sm text-soft">
+              {t('next.same-look', {
+                facts: words.list(
+                  facts
+                    .slice(1)
+                    .map((f) => [say.fact(f.key.id), say.subject(f.subject)].filter(Boolean).join(', ')),
+                ),
+              })}
+            </p>
+          )}
+        </div>
+      )}
+      {openOfPicked > 0 && picked && (
+        <div className="mt-1 border-t border-line pt-1">
+          <button
+            className={BUTTON.quiet}
+            aria-expanded={others}
+            onClick={() => setOthers(!others)}
+            data-other-looks
+          >
+            {t('next.others', { count: openOfPicked })}
+          </button>
+          {others && <OpenLooks candidate={picked} candidates={list} onAnswer={onAnswer} />}
+        </div>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,134 @@
+'use client';
+import { useState } from 'react';
+import { HELD_BEHIND, type HeldBehind, type Procured, type SwapOrders } from '@/core/job';
+import { BUTTON, FIELD } from '@/ui/classes';
+import { useJob } from '../job/JobContext';
+import type { FitData } from './fitData';
+
+/** What is needed and where it is: ordered, here, held behind a proof, on the shop's own shelf. */
+export function PartsPanel({ orders, data }: { orders: SwapOrders; data: FitData }) {
+  const { words } = useJob();
+  const { t } = words;
+  return (
+    <section aria-label={t('parts.title')}>
+      <h3 className="mb-1 text-lg">{t('parts.title')}</h3>
+      <table className="w-full border-collapse text-[0.94rem]">
+        <thead className="text-left text-sm text-soft">
+          <tr className="border-b border-line">
+            <th className="py-1 font-semibold">{t('parts.part')}</th>
+            {(['needed', 'ordered', 'received', 'stock'] as const).map((k) => (
+              <th key={k} className="w-16 text-right font-semibold">
+                {t(`parts.${k}`)}
+              </th>
+            ))}
+            <th className="pl-6 font-semibold">{t('parts.state')}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {orders.procured.map((p) => (
+            <PartRow key={p.id} swap={orders.swap} p={p} data={data} />
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function PartRow({ swap, p, data }: { swap: string; p: Procured; data: FitData }) {
+  const { view, words, sender, acts } = useJob();
+  const { t, tCode, prose } = words;
+  const [due, setDue] = useState('');
+  const lamp = data.lamps[p.id];
+  const part = data.parts[p.id];
+  const stock = data.stock[p.id] ?? 0;
+  const busy = sender.state.kind === 'sending';
+  const move = (what: 'ordered' | 'received' | 'held' | 'let-go', quantity: number, more: object = {}) =>
+    void sender.send('part-moved', { swap, part: p.id, move: what, quantity, ...more });
+  const fromStock = async (quantity: number) => {
+    const { envelope } = await import('../job/envelope');
+    const head = envelope(view.lastAt);
+    await sender.act(() => acts.takeFromStock({ ...head, job: view.id, swap, part: p.id, quantity }));
+  };
+  const state =
+    p.needed === 0
+      ? 'not-needed'
+      : p.received >= p.needed
+        ? 'here'
+        : p.held
+          ? 'held'
+          : p.awaited > 0
+            ? 'awaited'
+            : 'to-order';
+  return (
+    <tr className="border-b border-line align-baseline" data-part={p.id} data-part-state={state}>
+      <th scope="row" className="py-1.5 text-left font-normal">
+        {lamp ? `${lamp.maker} ${lamp.name}` : part ? prose(part.name) : p.id}{' '}
+        <span className="font-mono text-sm text-soft">{lamp?.partNumber ?? part?.partNumber}</span>
+      </th>
+      <td className="text-right font-mono">{p.needed}</td>
+      <td className="text-right font-mono">{p.ordered}</td>
+      <td className="text-right font-mono">{p.received}</td>
+      <td className="text-right font-mono text-soft">{p.id in data.stock ? stock : '–'}</td>
+      <td className="pl-6">
+        <span className="flex flex-wrap items-center gap-x-3 gap-y-1 text-sm">
+          <b
+            className={
+              state === 'here' ? 'text-petrol' : state === 'to-order' || state === 'held' ? 'text-indigo' : ''
+            }
+          >
+            {tCode(`part-state.${state}`)}
+            {state === 'awaited' && p.due && ` ${t('parts.due', { due: p.due })}`}
+            {state === 'held' && p.held && ` ${tCode(`held.${p.held}`)}`}
+          </b>
+          {state === 'to-order' && (
+            <>
+              <input
+                type="date"
+                className={`${FIELD} w-36 py-0.5 text-sm`}
+                value={due}
+                onChange={(e) => setDue(e.target.value)}
+                aria-label={t('parts.due-label')}
+              />
+              <button
+                className={BUTTON.quiet}
+                disabled={busy}
+                onClick={() => move('ordered', p.toOrder, due ? { due } : {})}
+              >
+                {t('parts.order', { count: p.toOrder })}
+              </button>
+              {stock >= p.toOrder && (
+                <button className={BUTTON.quiet} disabled={busy} onClick={() => void fromStock(p.toOrder)}>
+                  {t('parts.from-stock')}
+                </button>
+              )}
+              <select
+                className={`${FIELD} w-auto py-0.5 text-sm`}
+                value=""
+                disabled={busy}
+                onChange={(e) => move('held', p.toOrder, { behind: e.target.value as HeldBehind })}
+                aria-label={t('parts.hold')}
+              >
+                <option value="">{t('parts.hold')}</option>
+                {HELD_BEHIND.map((h) => (
+                  <option key={h} value={h}>
+                    {tCode(`held.${h}`)}
+                  </option>
+                ))}
+              </select>
+            </>
+          )}
+          {state === 'held' && (
+            <button className={BUTTON.quiet} disabled={busy} onClick={() => move('let-go', 1)}>
+              {t('parts.let-go')}
+            </button>
+          )}
+          {p.awaited > 0 && (
+            <button className={BUTTON.quiet} disabled={busy} onClick={() => move('received', p.awaited)}>
+              {t('parts.receive', { count: p.awaited })}
+            </button>
+          )}
+        </span>
+      </td>
+    </tr>
+  );
+}

@@ -1,0 +1,138 @@
+'use client';
+import { type FormEvent, useState } from 'react';
+import type { SwapOrders } from '@/core/job';
+import { BUTTON, FIELD } from '@/ui/classes';
+import { WarningMark } from '@/ui/marks';
+import { useJob } from '../job/JobContext';
+import type { FitData } from './fitData';
+
+/** The choice as lines of a quote, and what the customer agreed to. */
+export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData }) {
+  const { words, say } = useJob();
+  const { t, prose } = words;
+  const { quote, agreed } = orders;
+  const nameOf = (id: string) => {
+    const lamp = data.lamps[id];
+    const part = data.parts[id];
+    return lamp ? `${lamp.maker} ${lamp.name} ${lamp.partNumber}` : part ? prose(part.name) : id;
+  };
+  return (
+    <section aria-label={t('quote.title')}>
+      <h3 className="mb-1 text-lg">{t('quote.title')}</h3>
+      <table className="w-full border-collapse text-[0.94rem]" data-quote>
+        <tbody>
+          {quote.lines.map((l) => (
+            <tr
+              key={`${l.kind}/${l.id}/${l.perhaps}`}
+              className={`border-b border-line ${l.perhaps ? 'text-soft' : ''}`}
+            >
+              <td className="w-16 py-1 font-mono">{l.kind === 'work' ? '' : `${l.quantity} ×`}</td>
+              <th scope="row" className="text-left font-normal">
+                {l.kind === 'work'
+                  ? t('quote.work', { p50: quote.minutes.p50, p90: quote.minutes.p90 })
+                  : nameOf(l.id)}
+                {l.perhaps && ` (${t('fit.perhaps')})`}
+              </th>
+              <td className="text-right font-mono">
+                {l.price ? say.money(l.price.minor, l.price.currency) : t('quote.no-price')}
+              </td>
+            </tr>
+          ))}
+          <tr>
+            <td />
+            <th scope="row" className="py-1.5 text-left">
+              {t('quote.total')}
+            </th>
+            <td className="text-right font-mono text-lg font-semibold" data-total>
+              {quote.total ? say.money(quote.total.minor, quote.total.currency) : '–'}
+            </td>
+          </tr>
+        </tbody>
+      </table>
+      {agreed && (
+        <p
+          className={`mt-1 flex gap-2 ${agreed.changed ? 'text-plum' : ''}`}
+          data-agreed={agreed.changed ? 'changed' : 'stands'}
+        >
+          {agreed.changed && <WarningMark className="translate-y-0.5" />}
+          <span>
+            {t(agreed.changed ? 'quote.agreed-other' : 'quote.agreed', {
+              total: say.money(agreed.total.minor, agreed.total.currency),
+              words: agreed.words,
+            })}
+            {agreed.deposit &&
+              ` ${t('quote.deposit-paid', { sum: say.money(agreed.deposit.minor, agreed.deposit.currency) })}`}
+          </span>
+        </p>
+      )}
+      {quote.total && (!agreed || agreed.changed) && <AgreeForm orders={orders} />}
+    </section>
+  );
+}
+
+function AgreeForm({ orders }: { orders: SwapOrders }) {
+  const { words, sender } = useJob();
+  const { t } = words;
+  const [text, setText] = useState('');
+  const [deposit, setDeposit] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const { quote } = orders;
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!quote.total) return;
+    if (text.trim() === '') return setFault(t('quote.words-wanted'));
+    const sum = readMoney(deposit, words.decimal);
+    if (sum === null) return setFault(t('quote.deposit-wrong'));
+    setFault(null);
+    await sender.send('quote-agreed', {
+      swap: orders.swap,
+      total: quote.total,
+      minutes: quote.minutes.p90,
+      words: text.trim(),
+      ...(sum > 0 ? { deposit: { minor: sum, currency: quote.total.currency } } : {}),
+      basis: orders.agreed?.event ?? null,
+    });
+  };
+  return (
+    <form
+      onSubmit={submit}
+      noValidate
+      className="mt-2 flex flex-wrap items-end gap-3 bg-raised p-3"
+      data-agree
+    >
+      <label className="grid flex-1 gap-1 text-sm font-semibold">
+        {t('quote.consent')}
+        <input
+          className={FIELD}
+          value={text}
+          onChange={(e) => setText(e.target.value)}
+          placeholder={t('quote.consent-example')}
+          aria-invalid={fault !== null && text.trim() === ''}
+        />
+      </label>
+      <label className="grid w-28 gap-1 text-sm font-semibold">
+        {t('quote.deposit')}
+        <input
+          className={`${FIELD} font-mono`}
+          inputMode="decimal"
+          value={deposit}
+          onChange={(e) => setDeposit(e.target.value)}
+        />
+      </label>
+      <button type="submit" className={BUTTON.main} disabled={sender.state.kind === 'sending'}>
+        {t('quote.agree')}
+      </button>
+      <p role="alert" className="w-full text-sm text-plum empty:hidden">
+        {fault}
+      </p>
+    </form>
+  );
+}
+
+/** A sum as typed, in minor units; empty is none, null is no sum. */
+function readMoney(text: string, decimal: '.' | ','): number | null {
+  const typed = text.trim();
+  if (typed === '') return 0;
+  const pattern = decimal === ',' ? /^\d{1,7}(,\d{1,2})?$/ : /^\d{1,7}(\.\d{1,2})?$/;
+  return pattern.test(typed) ? Math.round(Number(typed.replace(',', '.')) * 100) : null;
+}

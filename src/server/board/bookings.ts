@@ -1,0 +1,138 @@
+import { and, asc, eq, gte, lt, sql } from 'drizzle-orm';
+import * as yup from 'yup';
+import type { Bay, Booking } from '@/core/board';
+import { type Actor, may } from '../access';
+import type { Database } from '../db/connection';
+import { bay, booking, job, shop } from '../db/schema';
+import { hasJob } from '../jobs/loadJob';
+
+export const bookingForm = yup
+  .object({
+    id: yup.string().required().max(60),
+    job: yup.string().required().max(60),
+    bay: yup.string().required().max(60),
+    startsAt: yup
+      .string()
+      .required()
+      .test('time', (v) => !Number.isNaN(Date.parse(v ?? ''))),
+    minutes: yup.number().integer().min(15).max(1440).required(),
+    waitsFor: yup.string().trim().max(200).defined(),
+    waitsUntil: yup
+      .string()
+      .nullable()
+      .defined()
+      .test('time', (v) => v === null || !Number.isNaN(Date.parse(v ?? ''))),
+    /** 0: a new one. Else the version that was seen. */
+    version: yup.number().integer().min(0).required(),
+  })
+  .required();
+export type BookingInput = yup.InferType<typeof bookingForm>;
+
+export type BookingOutcome =
+  | { readonly kind: 'saved'; readonly booking: Booking }
+  /** Somebody moved it meanwhile: nothing was changed, this is how it stands. `null`: it is gone. */
+  | { readonly kind: 'stale'; readonly present: Booking | null }
+  | { readonly kind: 'refused'; readonly code: string };
+
+const asBooking = (r: typeof booking.$inferSelect): Booking => ({
+  id: r.id,
+  job: r.jobId,
+  bay: r.bayId,
+  startsAt: r.startsAt.toISOString(),
+  minutes: r.minutes,
+  waitsFor: r.waitsFor,
+  waitsUntil: r.waitsUntil?.toISOString() ?? null,
+  version: r.version,
+});
+
+/** Makes a booking or changes one, if it still stands as it was seen. */
+export async function saveBooking(db: Database, actor: Actor, input: BookingInput): Promise<BookingOutcome> {
+  if (!may(actor.role, 'plan-bays')) return { kind: 'refused', code: 'not-allowed' };
+  if (!(await hasJob(db, actor.shopId, input.job))) return { kind: 'refused', code: 'no-such-job' };
+  if (!(await loadBays(db, actor.shopId)).some((b) => b.id === input.bay))
+    return { kind: 'refused', code: 'no-such-bay' };
+  const values = {
+    jobId: input.job,
+    bayId: input.bay,
+    startsAt: new Date(input.startsAt),
+    minutes: input.minutes,
+    waitsFor: input.waitsFor,
+    waitsUntil: input.waitsUntil ? new Date(input.waitsUntil) : null,
+  };
+  const here = and(eq(booking.shopId, actor.shopId), eq(booking.id, input.id));
+  const [row] =
+    input.version === 0
+      ? await db
+          .insert(booking)
+          .values({ ...values, shopId: actor.shopId, id: input.id })
+          .onConflictDoNothing()
+          .returning()
+      : await db
+          .update(booking)
+          .set({ ...values, version: sql`${booking.version} + 1` })
+          .where(and(here, eq(booking.version, input.version)))
+          .returning();
+  if (row) return { kind: 'saved', booking: asBooking(row) };
+  const [present] = await db.select().from(booking).where(here);
+  return { kind: 'stale', present: present ? asBooking(present) : null };
+}
+
+/** Takes a booking off the board, if it still stands as it was seen. */
+export async function removeBooking(
+  db: Database,
+  actor: Actor,
+  id: string,
+  version: number,
+): Promise<BookingOutcome | { readonly kind: 'removed' }> {
+  if (!may(actor.role, 'plan-bays')) return { kind: 'refused', code: 'not-allowed' };
+  const here = and(eq(booking.shopId, actor.shopId), eq(booking.id, id));
+  const gone = await db
+    .delete(booking)
+    .where(and(here, eq(booking.version, version)))
+    .returning({ id: booking.id });
+  if (gone.length > 0) return { kind: 'removed' };
+  const [present] = await db.select().from(booking).where(here);
+  return present ? { kind: 'stale', present: asBooking(present) } : { kind: 'removed' };
+}
+
+export async function loadBays(db: Database, shopId: string): Promise<readonly Bay[]> {
+  return db
+    .select({ id: bay.id, name: bay.name })
+    .from(bay)
+    .where(eq(bay.shopId, shopId))
+    .orderBy(asc(bay.ordinal), asc(bay.id));
+}
+
+/** Bookings that start in a span of time, in order. */
+export async function loadBookings(
+  db: Database,
+  shopId: string,
+  from: Date,
+  to: Date,
+): Promise<readonly Booking[]> {
+  const rows = await db
+    .select()
+    .from(booking)
+    .where(and(eq(booking.shopId, shopId), gte(booking.startsAt, from), lt(booking.startsAt, to)))
+    .orderBy(asc(booking.startsAt), asc(booking.id));
+  return rows.map(asBooking);
+}
+
+/** What a calendar programme is told: the shop behind the token with its bookings; null where there is none. */
+export async function calendarOf(db: Database, token: string, from: Date, to: Date) {
+  const [row] = await db
+    .select({ id: shop.id, name: shop.name, zone: shop.zone })
+    .from(shop)
+    .where(eq(shop.calendarToken, token));
+  if (!row) return null;
+  const bookings = await loadBookings(db, row.id, from, to);
+  const bays = await loadBays(db, row.id);
+  const jobs = await db.select({ id: job.id, number: job.number }).from(job).where(eq(job.shopId, row.id));
+  const numbers = new Map(jobs.map((j) => [j.id, j.number]));
+  return { shop: row, bays, bookings: bookings.map((b) => ({ ...b, number: numbers.get(b.job) ?? 0 })) };
+}
+
+export async function calendarToken(db: Database, shopId: string): Promise<string> {
+  const [row] = await db.select({ token: shop.calendarToken }).from(shop).where(eq(shop.id, shopId));
+  return row?.token ?? '';
+}

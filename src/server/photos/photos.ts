@@ -1,0 +1,68 @@
+import { createHash } from 'node:crypto';
+import { and, eq } from 'drizzle-orm';
+import sharp, { type OutputInfo } from 'sharp';
+import { type Actor, may } from '../access';
+import type { Database, Transaction } from '../db/connection';
+import { photo } from '../db/schema';
+
+/** Largest picture that is taken in, bytes and pixels; what is kept is at most this wide or high. */
+export const MAX_PHOTO_BYTES = 20 * 1024 * 1024;
+const MAX_PIXELS = 60_000_000;
+const KEPT_PX = 1920;
+
+export type PhotoOutcome =
+  | { readonly kind: 'kept'; readonly id: string }
+  | { readonly kind: 'refused'; readonly code: 'not-allowed' | 'too-large' | 'no-picture' | 'hash-differs' };
+
+/**
+ * Keeps a picture: turned upright, made smaller, encoded anew as JPEG without any of the metadata it came with. The
+ * same picture sent twice is one.
+ * @param id SHA-256 of the bytes as the device made it, hex
+ */
+export async function savePhoto(db: Database, actor: Actor, id: string, sent: Buffer): Promise<PhotoOutcome> {
+  const refuse = (code: Extract<PhotoOutcome, { kind: 'refused' }>['code']) =>
+    ({ kind: 'refused', code }) as const;
+  if (!may(actor.role, 'record-arrival')) return refuse('not-allowed');
+  if (sent.length > MAX_PHOTO_BYTES) return refuse('too-large');
+  if (createHash('sha256').update(sent).digest('hex') !== id) return refuse('hash-differs');
+  if (await hasPhoto(db, actor.shopId, id)) return { kind: 'kept', id };
+  let made: { data: Buffer; info: OutputInfo };
+  try {
+    made = await sharp(sent, { limitInputPixels: MAX_PIXELS, failOn: 'error' })
+      .rotate()
+      .resize({ width: KEPT_PX, height: KEPT_PX, fit: 'inside', withoutEnlargement: true })
+      .jpeg({ quality: 82, mozjpeg: true })
+      .toBuffer({ resolveWithObject: true });
+  } catch {
+    return refuse('no-picture');
+  }
+  await db
+    .insert(photo)
+    .values({
+      shopId: actor.shopId,
+      id,
+      widthPx: made.info.width,
+      heightPx: made.info.height,
+      bytes: made.data,
+      madeBy: actor.userId,
+    })
+    .onConflictDoNothing();
+  return { kind: 'kept', id };
+}
+
+export async function hasPhoto(db: Database | Transaction, shopId: string, id: string): Promise<boolean> {
+  const rows = await db
+    .select({ id: photo.id })
+    .from(photo)
+    .where(and(eq(photo.shopId, shopId), eq(photo.id, id)));
+  return rows.length > 0;
+}
+
+/** The JPEG of a picture of the shop; null where there is none. */
+export async function loadPhoto(db: Database, shopId: string, id: string): Promise<Buffer | null> {
+  const [row] = await db
+    .select({ bytes: photo.bytes })
+    .from(photo)
+    .where(and(eq(photo.shopId, shopId), eq(photo.id, id)));
+  return row?.bytes ?? null;
+}

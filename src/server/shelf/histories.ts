@@ -1,0 +1,61 @@
+import { and, eq, inArray, sql } from 'drizzle-orm';
+import { type Fitting, lampHistory, type LampHistory } from '@/core/fitment';
+import type { Database, Transaction } from '../db/connection';
+import { pastFitting } from '../db/schema';
+
+/** What the shop knows of lamps by having fitted them: its released jobs, and fittings of before. */
+export async function lampHistories(
+  db: Database | Transaction,
+  shopId: string,
+  lamps: readonly string[],
+  now: Date,
+): Promise<ReadonlyMap<string, LampHistory>> {
+  if (lamps.length === 0) return new Map();
+  const past = await db
+    .select()
+    .from(pastFitting)
+    .where(and(eq(pastFitting.shopId, shopId), inArray(pastFitting.lamp, [...lamps])));
+  // The newest choice of each swap of a job that was locked; a later job of the vehicle may have linked it back.
+  const own = await db.execute<{
+    lamp: string;
+    fitted_at: string;
+    back_at: string | null;
+    symptom: string | null;
+  }>(sql`
+    with locked as (
+      select job_id, min(at) as at from job_event
+      where shop_id = ${shopId} and type = 'release-locked' group by job_id
+    ), chosen as (
+      select distinct on (e.job_id, e.body ->> 'swap') e.job_id, e.body -> 'lamps' as lamps
+      from job_event e join locked l on l.job_id = e.job_id
+      where e.shop_id = ${shopId} and e.type = 'lamp-chosen'
+      order by e.job_id, e.body ->> 'swap', e.at desc, e.id desc
+    ), back as (
+      select body ->> 'earlier' as job_id, lamp, min(at) as at, min(body ->> 'symptom') as symptom
+      from job_event, jsonb_array_elements_text(body -> 'lamps') as lamp
+      where shop_id = ${shopId} and type = 'warranty-linked' group by 1, 2
+    )
+    select p.value ->> 'id' as lamp, l.at as fitted_at, b.at as back_at, b.symptom
+    from chosen c join locked l on l.job_id = c.job_id
+    cross join jsonb_each(c.lamps) as p
+    left join back b on b.job_id = c.job_id and b.lamp = p.value ->> 'id'
+    where p.value ->> 'id' in (${sql.join(
+      lamps.map((l) => sql`${l}`),
+      sql`, `,
+    )})`);
+  const fittings: Fitting[] = [
+    ...past.map((p) => ({
+      lamp: p.lamp,
+      fittedAt: p.fittedAt.toISOString(),
+      backAt: p.backAt?.toISOString() ?? null,
+      symptom: p.symptom,
+    })),
+    ...own.rows.map((r) => ({
+      lamp: r.lamp,
+      fittedAt: r.fitted_at,
+      backAt: r.back_at,
+      symptom: r.symptom,
+    })),
+  ];
+  return lampHistory(fittings, now.toISOString());
+}

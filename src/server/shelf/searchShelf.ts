@@ -1,0 +1,102 @@
+import { and, eq, sql } from 'drizzle-orm';
+import { type ShelfKind, type ShelfKinds, standardWords } from '@/core/shelf';
+import type { Database } from '../db/connection';
+import { catalogueHead, catalogueRow, user } from '../db/schema';
+import { headJoin, OWN_CATALOGUE } from './loadShelf';
+
+export interface FoundRow<K extends ShelfKind> {
+  readonly id: string;
+  readonly rev: number;
+  readonly madeAt: string;
+  /** Name of who made this revision; empty: an import before there were people. */
+  readonly madeBy: string;
+  readonly body: ShelfKinds[K];
+}
+
+/** Words of a query as PostgreSQL wants them: all of them, the last one begun only. */
+function tsQuery(query: string): string | null {
+  const words = standardWords(query).map((w) => w.replace(/[^\p{L}\p{N}]/gu, ''));
+  const named = words.filter((w) => w !== '');
+  return named.length === 0 ? null : named.map((w, i) => (i === named.length - 1 ? `${w}:*` : w)).join(' & ');
+}
+
+/**
+ * A page of the shelf's rows of a kind, by words of the trade: `hood` finds what the record calls bonnet.
+ * @returns rows in the order of their ids, and how many there are in all
+ */
+export async function searchShelf<K extends ShelfKind>(
+  db: Database,
+  shopId: string,
+  kind: K,
+  query: string,
+  page: { readonly from: number; readonly size: number },
+): Promise<{ readonly rows: readonly FoundRow<K>[]; readonly total: number }> {
+  const words = tsQuery(query);
+  const where = and(
+    eq(catalogueRow.shopId, shopId),
+    eq(catalogueRow.catalogueId, OWN_CATALOGUE),
+    eq(catalogueRow.kind, kind),
+    eq(catalogueHead.off, false),
+    words === null
+      ? undefined
+      : sql`to_tsvector('simple', ${catalogueRow.words}) @@ to_tsquery('simple', ${words})`,
+  );
+  const [counted] = await db
+    .select({ total: sql<number>`count(*)::int` })
+    .from(catalogueRow)
+    .innerJoin(catalogueHead, headJoin)
+    .where(where);
+  const rows = await db
+    .select({
+      id: catalogueRow.id,
+      rev: catalogueRow.rev,
+      madeAt: catalogueRow.madeAt,
+      madeBy: user.name,
+      body: catalogueRow.body,
+    })
+    .from(catalogueRow)
+    .innerJoin(catalogueHead, headJoin)
+    .leftJoin(user, eq(user.id, catalogueRow.madeBy))
+    .where(where)
+    .orderBy(catalogueRow.id)
+    .limit(page.size)
+    .offset(page.from);
+  return {
+    total: counted?.total ?? 0,
+    rows: rows.map((r) => ({
+      ...r,
+      madeAt: r.madeAt.toISOString(),
+      madeBy: r.madeBy ?? '',
+      body: r.body as ShelfKinds[K],
+    })),
+  };
+}
+
+/** Every revision of one row, newest first, with who made it. */
+export async function rowHistory(
+  db: Database,
+  shopId: string,
+  kind: ShelfKind,
+  id: string,
+): Promise<readonly FoundRow<ShelfKind>[]> {
+  const rows = await db
+    .select({
+      id: catalogueRow.id,
+      rev: catalogueRow.rev,
+      madeAt: catalogueRow.madeAt,
+      madeBy: user.name,
+      body: catalogueRow.body,
+    })
+    .from(catalogueRow)
+    .leftJoin(user, eq(user.id, catalogueRow.madeBy))
+    .where(
+      and(
+        eq(catalogueRow.shopId, shopId),
+        eq(catalogueRow.catalogueId, OWN_CATALOGUE),
+        eq(catalogueRow.kind, kind),
+        eq(catalogueRow.id, id),
+      ),
+    )
+    .orderBy(sql`${catalogueRow.rev} desc`);
+  return rows.map((r) => ({ ...r, madeAt: r.madeAt.toISOString(), madeBy: r.madeBy ?? '' }));
+}
