@@ -12,6 +12,7 @@ export interface Route {
 
 export const ROUTES: readonly Route[] = [
   { folder: '', method: 'GET', path: () => '/', reach: 'shop' },
+  { folder: 'calculators', method: 'GET', path: () => '/calculators', reach: 'shop' },
   { folder: 'sign-in', method: 'GET', path: () => '/sign-in', reach: 'public' },
   { folder: 'jobs/new', method: 'GET', path: () => '/jobs/new', reach: 'shop' },
   { folder: 'jobs/[job]', method: 'GET', path: ({ job }) => `/jobs/${job}`, reach: 'row' },

@@ -18,8 +18,6 @@ try {
   const shots: [string, string, string][] = [
     ['jobs', '/', 'main h1'],
     ['arrive', at(6, 'arrive'), '[data-because]'],
-    ['arrive-as-found', `${at(4, 'arrive')}?part=found`, '[data-because]'],
-    ['arrive-wishes', `${at(4, 'arrive')}?part=wishes`, '[data-because]'],
     ['fit', at(4, 'fit'), '[data-verdict-row]'],
     ['fit-check-first', at(11, 'fit'), '[data-verdict-row]'],
     ['quote', `${at(7, 'fit')}?part=quote`, '[data-quote]'],
@@ -33,6 +31,7 @@ try {
     ['new-job', '/jobs/new', 'form'],
     ['shelf', '/shelf/application', 'table'],
     ['shelf-row', '/shelf/application/packet-sounder-2', '[data-revision]'],
+    ['calculators', '/calculators', '[data-calc] figure'],
     ['sheet-customer', `/jobs/${ids.get(1)}/sheets/customer`, 'main h1'],
     ['sheet-record', `/jobs/${ids.get(1)}/sheets/record`, 'main h1'],
   ];

@@ -18,14 +18,15 @@ const SIZES = [10_000, 100_000, 300_000] as const;
 const HEAD = ['headlamp.front.left', 'headlamp.front.right'];
 
 /** The bars of Fit and Shelf at the scale of a real catalogue: each size in a shop of its own in one database. */
-export async function benchShelf(db: Database): Promise<readonly Row[]> {
+export async function benchShelf(db: Database, sizes: readonly number[] = SIZES): Promise<readonly Row[]> {
   const base = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
   const rows: Row[] = [];
-  for (const size of SIZES) {
+  for (const size of sizes) {
     const shopId = `bench-${size}`;
     const shelf = bigShelf(base, size, size);
     await db.insert(shop).values({ id: shopId, name: shopId, zone: 'UTC', locale: 'en-GB' });
     await fill(db, shopId, shelf, size === 100_000 ? ['application'] : []);
+    await db.execute(sql`analyze`);
     if (size === 100_000) rows.push(await importRow(db, shopId, shelf));
     await db.execute(sql`analyze`);
     rows.push(await shortlistRow(db, shopId, size));

@@ -27,6 +27,7 @@ export function TopBar({
       <nav aria-label={t('nav.label')} className="flex gap-5">
         <Link href="/">{t('nav.board')}</Link>
         <Link href="/shelf/family">{t('nav.shelf')}</Link>
+        <Link href="/calculators">{t('nav.calculators')}</Link>
       </nav>
       <p className="ml-auto text-sm text-soft">
         {shop} · <span className="text-ink">{person}</span>, {tCode(`role.${role}`)}

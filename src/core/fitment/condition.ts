@@ -100,9 +100,48 @@ function bindPredicate(
   };
 }
 
-/** Flattens nested `all` and `any` and drops repeats, so that a vehicle fact asked for both sides counts once. */
+const isConstant = (c: Condition, value: 'yes' | 'no'): boolean =>
+  c.kind === 'constant' && c.value === value && (value === 'yes' || c.mends.length === 0);
+
+/**
+ * Works out what hangs on no fact: most of what a profile requires is there whatever else. What is left has the same
+ * rank in every world.
+ */
+export function fold(c: Condition): Condition {
+  switch (c.kind) {
+    case 'leaf':
+    case 'constant':
+      return c;
+    case 'not': {
+      const of = fold(c.of);
+      if (of.kind === 'constant' && (isConstant(of, 'yes') || isConstant(of, 'no')))
+        return { ...of, value: of.value === 'yes' ? 'no' : 'yes', mends: [] };
+      return of === c.of ? c : { kind: 'not', of };
+    }
+    case 'all':
+    case 'any': {
+      const [ends, idle] = c.kind === 'all' ? (['no', 'yes'] as const) : (['yes', 'no'] as const);
+      const of: Condition[] = [];
+      let last: Condition | undefined;
+      for (const child of c.of) {
+        const x = fold(child);
+        if (isConstant(x, ends)) return x;
+        last = x;
+        if (!isConstant(x, idle)) of.push(x);
+      }
+      // Everything was idle: one of them stands for all.
+      if (of.length === 0 && last) return last;
+      return of.length === 1 && of[0] ? of[0] : { kind: c.kind, of };
+    }
+  }
+}
+
+/**
+ * Flattens nested `all` and `any`, drops repeats, so that a vehicle fact asked for both sides counts once, and works
+ * out what hangs on no fact.
+ */
 export function simplify(c: Condition): Condition {
-  return simplified(c).condition;
+  return simplified(fold(c)).condition;
 }
 
 /** With a key that two conditions share only if they are the same: reckoned on the way, not written out twice. */

@@ -1,7 +1,7 @@
 import { compareText } from '../reason';
 import type { FactRegistry, LightColour, Provided } from '../vehicle';
 import { DUTIES, LAMP_FUNCTIONS, positionKey, type Side } from '../vehicle';
-import { bindAt, type Condition, NO } from './condition';
+import { bindAt, type Condition, fold, NO } from './condition';
 import { evaluate, type Known, prepare } from './evaluate';
 import { any, type BoundRequirement, type SwapPlan } from './profile';
 
@@ -26,7 +26,7 @@ const ORDER: readonly string[] = [...LAMP_FUNCTIONS, ...DUTIES];
 
 /** What a condition comes to, mends counted as good. */
 export function certainty(c: Condition, known: Known, registry: FactRegistry): Certainty {
-  const { lo, hi } = evaluate(prepare(c, registry), known);
+  const { lo, hi } = evaluate(prepare(fold(c), registry), known);
   return lo > NO ? 'yes' : hi === NO ? 'no' : 'unknown';
 }
 

@@ -4,7 +4,7 @@ import type { Money, Part, Profile, RoadFlag } from '../shelf/types';
 import { type FactRef, factRef, type FactRegistry, positionKey } from '../vehicle';
 import { because, openFacts } from './because';
 import { disputeCondition, disputeReasons } from './dispute';
-import { bindRule, type Condition, MEND, simplify } from './condition';
+import { bindRule, type Condition, fold, MEND, simplify } from './condition';
 import { evaluate, type Known, prepare, type Verdict, verdictOf } from './evaluate';
 import { type Certainty, certainty, type FunctionRow, functionRows } from './functionRows';
 import { type NeededMend, neededMends } from './partsToAdd';
@@ -220,7 +220,7 @@ function partsFacts(
 ): readonly FactRef[] {
   const direct = mends.flatMap((m) => (m.certain || m.ref === null || known.has(m.ref) ? [] : [m.ref]));
   const required = requirements.flatMap((r) => {
-    const prepared = prepare(notLost(r), registry);
+    const prepared = prepare(fold(notLost(r)), registry);
     const { lo, hi } = evaluate(prepared, known);
     return lo === MEND && hi > lo ? openFacts(prepared, known) : [];
   });
@@ -232,7 +232,7 @@ function outcomes(requirements: readonly BoundRequirement[], { known, registry }
     does: r.requirement.does,
     requirement: r.requirement.id,
     profile: r.profile.id,
-    interval: evaluate(prepare(notLost(r), registry), known),
+    interval: evaluate(prepare(fold(notLost(r)), registry), known),
   }));
 }
 

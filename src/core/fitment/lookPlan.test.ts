@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { factRegistry, type FactKey } from '../vehicle';
 import { cheapestPlan } from './cheapestPlan';
-import { type Condition, type Leaf } from './condition';
+import { type Condition, fold, type Leaf, simplify } from './condition';
 import { evaluate, prepare } from './evaluate';
 import { planLooks } from './lookPlan';
 import { type Aim, type LookPlanInput, openTargets, outcomesOf, questOf, usefulLooks } from './quest';
@@ -171,7 +171,42 @@ const inputOf = (q: { conditions: readonly Condition[]; aim: Aim }): LookPlanInp
   aim: q.aim,
 });
 
+/** Conditions with parts that hang on no fact, as profiles make them. */
+const withConstants: fc.Arbitrary<Condition> = fc.letrec<{ c: Condition }>((tie) => ({
+  c: fc.oneof(
+    { maxDepth: 3 },
+    anyLeaf,
+    fc.record({
+      kind: fc.constant('constant' as const),
+      id: fc.constant('k'),
+      value: fc.constantFrom('yes' as const, 'no' as const, 'unknown' as const),
+      mends: fc.constantFrom([], [{ mend: { parts: [], minutes: 1 }, when: null }]),
+      origin: fc.constant({ kind: 'profile' as const, code: '', facts: {} }),
+      position: fc.constant(null),
+    }),
+    fc.record({
+      kind: fc.constantFrom('all' as const, 'any' as const),
+      of: fc.array(tie('c'), { maxLength: 3 }),
+    }),
+    fc.record({ kind: fc.constant('not' as const), of: tie('c') }),
+  ),
+})).c;
+
 describe('whatever the rules', () => {
+  it('working out what hangs on no fact changes no rank', () => {
+    fc.assert(
+      fc.property(withConstants, fc.subarray(anyKeys.map((k) => k.id)), (condition, told) => {
+        const registry = factRegistry(anyKeys);
+        const known = new Map(
+          told.map((id) => [`${id}@vehicle`, Number(id.slice(1)) % 2 === 0 ? true : 'x']),
+        );
+        const of = (c: Condition) => evaluate(prepare(c, registry), known);
+        expect(of(fold(condition))).toEqual(of(condition));
+        expect(of(simplify(condition))).toEqual(of(condition));
+      }),
+    );
+  });
+
   it('the reckoned interval is the evaluator’s, in every state of knowledge', () => {
     fc.assert(
       fc.property(anyCondition, fc.array(fc.nat(8), { minLength: 7, maxLength: 7 }), (condition, picks) => {

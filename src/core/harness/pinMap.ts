@@ -1,5 +1,5 @@
 import { type Circuit, differences, type Difference, neededLevels } from '../controls';
-import { type SystemV, worksOn } from '../electrical';
+import { FUSE_SHARE, type SystemV, worksOn } from '../electrical';
 import { compareText, type Reason, reason } from '../reason';
 import type { LampFunction, Side } from '../vehicle';
 import { mating } from './face';
@@ -58,9 +58,6 @@ interface Joint {
   readonly cavityFor: (lampCavity: string) => string | null;
   readonly how: 'mates' | 'unlocked' | 'reversible';
 }
-
-/** Share of a fuse that steady load may use. Setting; fuse makers' practice for blade fuses. */
-const FUSE_SHARE = 0.75;
 
 /**
  * Maps the lamp's plugs onto the vehicle's, cavity by cavity. A plug mates as it is where that is right in every

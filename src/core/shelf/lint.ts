@@ -33,6 +33,7 @@ export function* lintShelf(shelf: LintSource, every = 500): Generator<number, re
   const parts = new Set(shelf.parts.map((p) => p.id));
   const found: LintFinding[] = [];
   const groups = new Map<string, Application[]>();
+  const alike: Found = { rules: new Map(), lacks: new Map(), texts: new Map() };
   let done = 0;
   for (const app of shelf.applications) {
     for (const family of app.families) {
@@ -43,7 +44,7 @@ export function* lintShelf(shelf: LintSource, every = 500): Generator<number, re
     }
     found.push(
       ...aloneSide(app, families),
-      ...ruleFindings(app, families, lamps, shelf, registry),
+      ...ruleFindings(app, families, lamps, shelf, registry, alike),
       ...missingMends(app, parts),
     );
     done += 1;
@@ -93,6 +94,24 @@ function missingMends(app: Application, parts: ReadonlySet<string>): readonly Li
     }));
 }
 
+/** What was found out for rows that are alike, so that it is found out once: a catalogue repeats itself. */
+interface Found {
+  /** By rule and places. */
+  readonly rules: Map<string, 'never-true' | 'not-checked' | 'good' | 'not-judged'>;
+  /** By places, lamps and parts that make up for functions. */
+  readonly lacks: Map<string, readonly { readonly does: string; readonly profile: string }[]>;
+  /** Text of each family's places, and of each lamp's functions. */
+  readonly texts: Map<object, string>;
+}
+
+const textOf = (found: Found, row: object, of: () => unknown): string => {
+  const before = found.texts.get(row);
+  if (before !== undefined) return before;
+  const text = JSON.stringify(of());
+  found.texts.set(row, text);
+  return text;
+};
+
 /** A rule that no vehicle can meet; a required function that neither lamp nor part provides. */
 function ruleFindings(
   app: Application,
@@ -100,6 +119,7 @@ function ruleFindings(
   lamps: ReadonlyMap<string, Lamp>,
   shelf: LintSource,
   registry: FactRegistry,
+  found: Found,
 ): readonly LintFinding[] {
   const family = app.families.map((id) => families.get(id)).find((f) => f !== undefined);
   const places = (family?.places ?? []).flatMap((place) => {
@@ -108,30 +128,49 @@ function ruleFindings(
     return here && lamp ? [{ place, lamp }] : [];
   });
   if (!family || places.length === 0) return [];
-  const plan: SwapPlan = { family, application: app, places };
   const keys = places.map((p) => positionKey(p.place.position));
-  const own = safely(() => prepare(bindRule(app.rule, keys, registry), registry));
-  if (!own) return [];
   const rows = [application(app)];
+  const ruleKey = `${keys.join()}|${JSON.stringify(app.rule)}`;
+  let rule = found.rules.get(ruleKey);
+  if (rule === undefined) found.rules.set(ruleKey, (rule = ruleState(app.rule, keys, registry)));
+  if (rule === 'not-judged') return [];
+  if (rule === 'not-checked') return [{ code: 'not-checked', severity: 'note', rows, facts: {} }];
+  if (rule === 'never-true') return [{ code: 'never-true', severity: 'fault', rows, facts: {} }];
+  const plan: SwapPlan = { family, application: app, places };
+  const list: LintFinding[] = [];
+  // Only a rule that speaks of the voltage can exclude what the lamp bears.
+  const voltage = demanded(app.rule).some((p) => predicateTest(p).fact === 'system-voltage');
+  if (
+    voltage &&
+    evaluate(prepare(fitCondition(plan, [], { known: new Map(), registry }), registry), new Map()).hi === 0
+  )
+    list.push({ code: 'voltage-never', severity: 'fault', rows, facts: {} });
+  const lackKey = [
+    textOf(found, family, () => family.places.map((p) => [p.position, p.functions])),
+    ...places.map((p) => `${positionKey(p.place.position)}${textOf(found, p.lamp, () => p.lamp.functions)}`),
+    JSON.stringify(app.supplies),
+  ].join('|');
+  let lacks = found.lacks.get(lackKey);
+  if (lacks === undefined) found.lacks.set(lackKey, (lacks = lackedFunctions(plan, shelf, registry)));
+  for (const facts of lacks)
+    list.push({ code: 'required-not-provided', severity: 'note', rows, facts: { ...facts } });
+  return list;
+}
+
+function ruleState(rule: Rule, keys: readonly string[], registry: FactRegistry) {
+  const own = safely(() => prepare(bindRule(rule, keys, registry), registry));
+  if (!own) return 'not-judged';
   const verdict = evaluate(own, new Map());
-  if (!verdict.exact) return [{ code: 'not-checked', severity: 'note', rows, facts: {} }];
-  if (verdict.hi === 0) return [{ code: 'never-true', severity: 'fault', rows, facts: {} }];
-  const context = { known: new Map(), registry };
-  const found: LintFinding[] = [];
-  const withVoltage = prepare(fitCondition(plan, [], context), registry);
-  if (evaluate(withVoltage, new Map()).hi === 0)
-    found.push({ code: 'voltage-never', severity: 'fault', rows, facts: {} });
-  for (const r of boundRequirements(plan, shelf.profiles, registry)) {
+  return !verdict.exact ? 'not-checked' : verdict.hi === 0 ? 'never-true' : 'good';
+}
+
+function lackedFunctions(plan: SwapPlan, shelf: LintSource, registry: FactRegistry) {
+  return boundRequirements(plan, shelf.profiles, registry).flatMap((r) => {
     const known = new Map([['market@vehicle', r.profile.id]]);
-    if (certainty(r.before, known, registry) !== 'no' && certainty(r.after, known, registry) === 'no')
-      found.push({
-        code: 'required-not-provided',
-        severity: 'note',
-        rows,
-        facts: { does: r.requirement.does, profile: r.profile.id },
-      });
-  }
-  return found;
+    const lost =
+      certainty(r.before, known, registry) !== 'no' && certainty(r.after, known, registry) === 'no';
+    return lost ? [{ does: r.requirement.does as string, profile: r.profile.id }] : [];
+  });
 }
 
 /** Facts that nobody defined are the importer's to refuse; a shelf that has them all the same is not judged. */

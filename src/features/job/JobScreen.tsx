@@ -9,6 +9,7 @@ import { PlanView } from '@/ui/PlanView';
 import { useKeys } from '@/ui/useKeys';
 import { WarningMark } from '@/ui/marks';
 import type { JobActs, Rights } from './acts';
+import { FactsHere } from './FactsHere';
 import { JobProvider, useJob } from './JobContext';
 import { litAt } from './lightNow';
 import { SendBar } from './SendBar';
@@ -148,6 +149,7 @@ function PlanColumn() {
           </span>
         </p>
       )}
+      <FactsHere />
       <p className="text-sm text-soft">
         <Key>[</Key> <Key>]</Key> {t('keys.position')} · <Key>?</Key> {t('keys.help')}
       </p>

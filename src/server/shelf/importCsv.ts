@@ -1,12 +1,18 @@
-import { Readable } from 'node:stream';
 import Papa from 'papaparse';
 import { reason } from '@/core/reason';
-import { checkShelf, EMPTY_SHELF, type Shelf, type ShelfKind, SHELF_LISTS } from '@/core/shelf';
+import {
+  type Application,
+  checkShelf,
+  EMPTY_SHELF,
+  type Shelf,
+  type ShelfKind,
+  SHELF_LISTS,
+} from '@/core/shelf';
 import { type CsvFault, type CsvRecord, csvColumns, readCsvRow, rowFaults } from '@/formats/shelf';
 import type { Database, Transaction } from '../db/connection';
 import { sameJson } from '../sameJson';
 import { headRevisions, loadShelf, shelfRowsById } from './loadShelf';
-import { lockShelf, writeRows } from './writeRows';
+import { afterLoad, lockShelf, writeRows } from './writeRows';
 
 export type CsvOutcome =
   | {
@@ -17,14 +23,13 @@ export type CsvOutcome =
     }
   | { readonly kind: 'faults'; readonly faults: readonly CsvFault[]; readonly more: boolean };
 
-/** Lines read, checked and written at a time: memory does not grow with the file. */
-const CHUNK = 1000;
 const MAX_FAULTS = 200;
 
 class Refused extends Error {}
 
 /**
  * Imports a CSV of one kind, all or nothing: every fault by line and column, and with one fault nothing is written.
+ * Lines are read, checked and written in groups, so that memory grows with the text alone.
  * @param text the file as it comes, in pieces
  * @param onLine told how many lines are done
  */
@@ -42,10 +47,10 @@ export async function importCsv(
     await db.transaction(async (tx) => {
       await lockShelf(tx, shopId);
       const work = new CsvImport(tx, shopId, by, kind, faults, sum, await referencedShelf(tx, shopId, kind));
-      for await (const chunk of chunksOf(text)) {
-        if (faults.length < MAX_FAULTS) await work.take(chunk);
-        onLine(chunk.at(-1)?.row ?? 0);
-      }
+      await eachGroup(await wholeText(text), async (lines) => {
+        if (faults.length < MAX_FAULTS) await work.take(lines);
+        onLine(lines.at(-1)?.row ?? 0);
+      });
       if (faults.length > 0) throw new Refused();
     });
   } catch (error) {
@@ -53,6 +58,7 @@ export async function importCsv(
     faults.sort((a, b) => a.row - b.row);
     return { kind: 'faults', faults: faults.slice(0, MAX_FAULTS), more: faults.length > MAX_FAULTS };
   }
+  await afterLoad(db, sum.added + sum.revised);
   return { kind: 'imported', ...sum };
 }
 
@@ -67,30 +73,49 @@ interface Line {
   readonly cells: CsvRecord;
 }
 
-async function* chunksOf(text: AsyncIterable<string | Uint8Array>): AsyncGenerator<readonly Line[]> {
-  const parser = Papa.parse(Papa.NODE_STREAM_INPUT, {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transformHeader: (h) => h.replace(/^\uFEFF/, '').trim(),
-  });
-  const source = Readable.from(text);
-  source.on('error', (e) => parser.destroy(e));
-  source.pipe(parser);
-  let chunk: Line[] = [];
-  let row = 1;
-  for await (const cells of parser as AsyncIterable<CsvRecord>) {
-    row += 1;
-    chunk.push({ row, cells });
-    if (chunk.length === CHUNK) {
-      yield chunk;
-      chunk = [];
-    }
+/** Largest file, characters. */
+const MAX_TEXT = 128 * 1024 * 1024;
+/** Characters that are split into lines at a time. */
+const PIECE = 256 * 1024;
+
+/** The text of a file that comes in pieces. */
+async function wholeText(pieces: AsyncIterable<string | Uint8Array>): Promise<string> {
+  const decoder = new TextDecoder();
+  const parts: string[] = [];
+  let length = 0;
+  for await (const piece of pieces) {
+    const part = typeof piece === 'string' ? piece : decoder.decode(piece, { stream: true });
+    length += part.length;
+    if (length > MAX_TEXT) throw new Refused();
+    parts.push(part);
   }
-  if (chunk.length > 0) yield chunk;
+  return parts.join('') + decoder.decode();
+}
+
+/** Hands the lines of a CSV on in groups, one group after the other. */
+function eachGroup(text: string, take: (lines: readonly Line[]) => Promise<void>): Promise<void> {
+  let row = 1;
+  return new Promise((resolve, reject) => {
+    Papa.parse<CsvRecord>(text, {
+      header: true,
+      skipEmptyLines: 'greedy',
+      transformHeader: (h) => h.replace(/^\uFEFF/, '').trim(),
+      chunkSize: PIECE,
+      chunk: ({ data }: Papa.ParseResult<CsvRecord>, parser: Papa.Parser) => {
+        const lines = data.map((cells): Line => ({ row: (row += 1), cells }));
+        parser.pause();
+        take(lines).then(() => parser.resume(), reject);
+      },
+      complete: () => resolve(),
+      error: reject,
+    } as Papa.ParseConfig<CsvRecord>);
+  });
 }
 
 class CsvImport {
   private readonly seen = new Set<string>();
+  private readonly families: ReadonlyMap<string, Shelf['families'][number]>;
+  private readonly lamps: ReadonlyMap<string, Shelf['lamps'][number]>;
 
   constructor(
     private readonly tx: Transaction,
@@ -100,7 +125,10 @@ class CsvImport {
     private readonly faults: CsvFault[],
     private readonly sum: { added: number; revised: number; unchanged: number },
     private readonly shelf: Shelf,
-  ) {}
+  ) {
+    this.families = new Map(shelf.families.map((f) => [f.id, f]));
+    this.lamps = new Map(shelf.lamps.map((l) => [l.id, l]));
+  }
 
   async take(lines: readonly Line[]): Promise<void> {
     const { kind, faults } = this;
@@ -121,8 +149,11 @@ class CsvImport {
       good.push({ row, body: read.body });
     }
     const list = SHELF_LISTS[kind];
-    const joined = { ...EMPTY_SHELF, ...this.shelf, [list]: good.map((g) => g.body) } as Shelf;
-    for (const f of checkShelf(joined)) {
+    const bodies = good.map((g) => g.body);
+    // Only what the lines name is checked with them; the whole shelf is asked where something is wrong, for near names.
+    const narrow = { ...this.named(bodies), [list]: bodies } as Shelf;
+    const joined = { ...this.shelf, [list]: bodies } as Shelf;
+    for (const f of checkShelf(narrow).length === 0 ? [] : checkShelf(joined)) {
       // Doubles are found over the whole file, above.
       if (f.reason.code === 'id-twice') continue;
       const [, at, index, ...path] = f.path.split('/');
@@ -131,6 +162,26 @@ class CsvImport {
         faults.push({ row: line.row, column: columnOf(kind, `/${path.join('/')}`), reason: f.reason });
     }
     if (faults.length === 0) await this.write(good.map((g) => g.body));
+  }
+
+  /** The rows that applications name, with all that is small; for other kinds the whole shelf. */
+  private named(bodies: readonly { readonly id: string }[]): Shelf {
+    if (this.kind !== 'application') return this.shelf;
+    const apps = bodies as readonly Application[];
+    const ids = (of: (a: Application) => readonly string[]) => new Set(apps.flatMap(of));
+    const [families, lamps] = [ids((a) => a.families), ids((a) => Object.values(a.lamps))];
+    const pick = <T extends { readonly id: string }>(
+      rows: ReadonlyMap<string, T>,
+      wanted: ReadonlySet<string>,
+    ) => [...wanted].flatMap((id) => rows.get(id) ?? []);
+    return {
+      ...EMPTY_SHELF,
+      factKeys: this.shelf.factKeys,
+      parts: this.shelf.parts,
+      connectors: this.shelf.connectors,
+      families: pick(this.families, families),
+      lamps: pick(this.lamps, lamps),
+    };
   }
 
   private async write(bodies: readonly { readonly id: string }[]): Promise<void> {

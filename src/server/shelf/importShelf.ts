@@ -3,7 +3,7 @@ import { mergeShelf, readShelfFile } from '@/formats/shelf';
 import type { Database } from '../db/connection';
 import { sameJson } from '../sameJson';
 import { headRevisions, loadShelf } from './loadShelf';
-import { lockShelf, writeRows } from './writeRows';
+import { afterLoad, lockShelf, writeRows } from './writeRows';
 
 export type ImportOutcome =
   | {
@@ -25,7 +25,7 @@ export async function importShelf(
   by: string,
   text: string,
 ): Promise<ImportOutcome> {
-  return db.transaction(async (tx) => {
+  const outcome = await db.transaction(async (tx): Promise<ImportOutcome> => {
     await lockShelf(tx, shopId);
     const present = await loadShelf(tx, shopId);
     const reading = readShelfFile(text, present);
@@ -58,4 +58,6 @@ export async function importShelf(
       unchanged: total - fresh.length,
     };
   });
+  if (outcome.kind === 'imported') await afterLoad(db, outcome.added + outcome.revised);
+  return outcome;
 }

@@ -1,4 +1,4 @@
-import { and, eq, inArray, type SQL, sql } from 'drizzle-orm';
+import { and, arrayContains, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import {
   type Application,
   EMPTY_SHELF,
@@ -66,7 +66,7 @@ export function shelfRowsById<K extends ShelfKind>(
 
 /** Applications that name a family. */
 export function applicationsFor(db: Database | Transaction, shopId: string, family: string) {
-  return shelfRows(db, shopId, 'application', sql`${catalogueRow.body} -> 'families' ? ${family}`);
+  return shelfRows(db, shopId, 'application', arrayContains(catalogueHead.families, [family]));
 }
 
 /** Step sheets of a family for the lamps of an application. */
@@ -80,7 +80,10 @@ export function sheetsFor(
     db,
     shopId,
     'step-sheet',
-    sql`${catalogueRow.body} -> 'families' ? ${family} and ${catalogueRow.body} ->> 'role' = ${role} and ${catalogueRow.body} ->> 'end' = ${end}`,
+    and(
+      arrayContains(catalogueHead.families, [family]),
+      sql`${catalogueRow.body} ->> 'role' = ${role} and ${catalogueRow.body} ->> 'end' = ${end}`,
+    ),
   );
 }
 

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { rowWords, type ShelfKind, type ShelfKinds } from '@/core/shelf';
-import type { Transaction } from '../db/connection';
+import type { Database, Transaction } from '../db/connection';
 import { catalogue, catalogueHead, catalogueRow } from '../db/schema';
 import { OWN_CATALOGUE } from './loadShelf';
 
@@ -29,16 +29,32 @@ export async function writeRows(
   if (fresh.length === 0) return;
   await tx.insert(catalogue).values({ shopId, id: OWN_CATALOGUE }).onConflictDoNothing();
   for (let i = 0; i < fresh.length; i += BATCH) {
-    const rows = fresh.slice(i, i + BATCH).map((r) => ({ ...r, shopId, catalogueId: OWN_CATALOGUE }));
-    await tx
-      .insert(catalogueRow)
-      .values(rows.map((r) => ({ ...r, madeBy: by, words: rowWords(r.kind, r.body) })));
-    await tx
-      .insert(catalogueHead)
-      .values(rows.map(({ body: _, ...head }) => head))
-      .onConflictDoUpdate({
-        target: [catalogueHead.shopId, catalogueHead.catalogueId, catalogueHead.kind, catalogueHead.id],
-        set: { rev: sql`excluded.rev`, off: false },
-      });
+    // One parameter a batch: thousands of them cost more than the rows.
+    const batch = JSON.stringify(
+      fresh
+        .slice(i, i + BATCH)
+        .map((r) => ({ ...r, words: rowWords(r.kind, r.body), families: familiesOf(r.body) })),
+    );
+    const rows = sql`jsonb_to_recordset(${batch}::jsonb) as r(kind text, id text, rev int, body jsonb, words text, families jsonb)`;
+    await tx.execute(sql`
+      insert into ${catalogueRow} (shop_id, catalogue_id, kind, id, rev, body, made_by, words)
+      select ${shopId}, ${OWN_CATALOGUE}, r.kind, r.id, r.rev, r.body, ${by}, r.words from ${rows}`);
+    await tx.execute(sql`
+      insert into ${catalogueHead} (shop_id, catalogue_id, kind, id, rev, families)
+      select ${shopId}, ${OWN_CATALOGUE}, r.kind, r.id, r.rev, array(select jsonb_array_elements_text(r.families)) from ${rows}
+      on conflict (shop_id, catalogue_id, kind, id)
+      do update set rev = excluded.rev, off = false, families = excluded.families`);
   }
+}
+
+const familiesOf = (body: FreshRow['body']): readonly string[] => ('families' in body ? body.families : []);
+
+/** Rows from which the database is told to look at its tables anew. */
+const MANY = 1000;
+
+/** After many rows at once the planner's picture of the shelf is an old one, and its plans are slow: it looks again. */
+export async function afterLoad(db: Database, rows: number): Promise<void> {
+  if (rows < MANY) return;
+  await db.execute(sql`analyze ${catalogueRow}`);
+  await db.execute(sql`analyze ${catalogueHead}`);
 }

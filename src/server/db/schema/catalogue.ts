@@ -51,9 +51,6 @@ export const catalogueRow = pgTable(
     ),
     check('catalogue_row_body_id', sql`${t.body} ->> 'id' = ${t.id}`),
     index('catalogue_row_words').using('gin', sql`to_tsvector('simple', ${t.words})`),
-    index('catalogue_row_families')
-      .using('gin', sql`(${t.body} -> 'families')`)
-      .where(sql`${t.kind} in ('application', 'step-sheet')`),
   ],
 );
 
@@ -67,9 +64,12 @@ export const catalogueHead = pgTable(
     id: text('id').notNull(),
     rev: integer('rev').notNull(),
     off: boolean('off').notNull().default(false),
+    /** Vehicle lines that the row is for, where it is for any. */
+    families: text('families').array().notNull().default([]),
   },
   (t) => [
     primaryKey({ columns: [t.shopId, t.catalogueId, t.kind, t.id] }),
+    index('catalogue_head_families').using('gin', t.families).with({ fastupdate: false }),
     foreignKey({
       columns: [t.shopId, t.catalogueId, t.kind, t.id, t.rev],
       foreignColumns: [
