@@ -1,0 +1,158 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import {
+  BLADE_FUSES_A,
+  drainDays,
+  feedFuse,
+  FLASHERS,
+  type FlasherKind,
+  flashRate,
+  loadResistor,
+  sizesLike,
+  voltageDrop,
+  wireOhm,
+  WIRE_SIZES,
+  WIRES,
+} from '.';
+
+const size = fc.constantFrom(...WIRE_SIZES);
+
+describe('voltage drop', () => {
+  const at = (more: object = {}) =>
+    voltageDrop(
+      { currentA: 5.2, lengthM: 3.2, wire: 'AWG 18', tempC: 60, return: 'two-wire', ...more },
+      13.5,
+      9,
+    );
+  it('5.2 A over 3.2 m of AWG 18 at 60 °C, there and back: 0.155 Ω, 0.807 V', () => {
+    expect(at().loopOhm).toBeCloseTo(0.155, 3);
+    expect(at().dropV).toBeCloseTo(0.807, 3);
+    // 0.807 V is over 0.7 V; AWG 16 loses 0.507 V.
+    expect(at()).toMatchObject({ within: false, thicker: 'AWG 16', lampEnough: true });
+  });
+  it('a way back through the body counts as it is said, not as nothing', () => {
+    expect(at({ return: 'chassis' }).dropV).toBeCloseTo(0.403, 3);
+    expect(at({ return: 'chassis', chassisOhm: 0.05 }).dropV).toBeCloseTo(0.663, 3);
+  });
+  it('metric wire is replaced by metric wire', () => expect(at({ wire: '0.5 mm²' }).thicker).toBe('1.5 mm²'));
+  it('the lamp’s own least voltage counts too', () =>
+    expect(
+      voltageDrop(
+        { currentA: 5.2, lengthM: 3.2, wire: 'AWG 18', tempC: 60, return: 'two-wire' },
+        11,
+        10.5,
+        1,
+      ),
+    ).toMatchObject({ within: true, lampEnough: false }));
+  it('grows in proportion to current and length, and falls with thicker wire', () => {
+    fc.assert(
+      fc.property(
+        size,
+        fc.double({ min: 0.1, max: 20, noNaN: true }),
+        fc.double({ min: 0.1, max: 10, noNaN: true }),
+        (wire, currentA, lengthM) => {
+          const drop = (a: number, l: number, w = wire) =>
+            voltageDrop({ currentA: a, lengthM: l, wire: w, tempC: 20, return: 'two-wire' }, 13.5, 9).dropV;
+          expect(drop(2 * currentA, lengthM)).toBeCloseTo(2 * drop(currentA, lengthM), 9);
+          expect(drop(currentA, 2 * lengthM)).toBeCloseTo(2 * drop(currentA, lengthM), 9);
+          const sizes = sizesLike(wire);
+          const thicker = sizes[sizes.indexOf(wire) + 1];
+          if (thicker) expect(drop(currentA, lengthM, thicker)).toBeLessThan(drop(currentA, lengthM));
+        },
+      ),
+    );
+  });
+  it('copper at 70 °C has a fifth more than at 20: 50 × 0.393 %', () =>
+    expect(wireOhm('1.0 mm²', 1, 70) / wireOhm('1.0 mm²', 1, 20)).toBeCloseTo(1.1965, 4));
+});
+
+describe('the fuse of an added feed', () => {
+  it.each([
+    [1.1, 'AWG 18', { kind: 'fuse', fuseA: 2 }],
+    [3.75, 'AWG 18', { kind: 'fuse', fuseA: 5 }],
+    [3.76, 'AWG 18', { kind: 'fuse', fuseA: 7.5 }],
+    [7.5, 'AWG 18', { kind: 'fuse', fuseA: 10 }],
+    [7.6, 'AWG 18', { kind: 'thicker-wire', wire: 'AWG 16' }],
+    [29, '0.5 mm²', { kind: 'thicker-wire', wire: null }],
+    [31, 'AWG 10', { kind: 'thicker-wire', wire: null }],
+  ] as const)('%d A on %s', (a, wire, expected) => expect(feedFuse(a, wire)).toMatchObject(expected));
+
+  it('is always one that is made, holds the load and spares the wire', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 0.01, max: 45, noNaN: true }), size, (a, wire) => {
+        const f = feedFuse(a, wire);
+        if (f.kind !== 'fuse') return;
+        expect(BLADE_FUSES_A).toContain(f.fuseA);
+        expect(f.fuseA * 0.75).toBeGreaterThanOrEqual(a - 1e-6);
+        expect(f.fuseA).toBeLessThanOrEqual(WIRES[wire].maxFuseA);
+      }),
+    );
+  });
+});
+
+describe('the load resistor', () => {
+  const at = (more: object = {}) =>
+    loadResistor({ bulbA: 1.556, threshold: 0.6, lampA: 0.25, systemV: 12, steady: false, ...more });
+  it('bulb 1.556 A, share 0.6, lamp 0.25 A: 0.777 A wanted, at most 17.4 Ω, so 15 Ω of the stock', () => {
+    const r = at();
+    if (r.kind !== 'resistor') throw new Error(r.kind);
+    expect(r.neededA).toBeCloseTo(0.777, 3);
+    expect(r.mostOhm).toBeCloseTo(17.4, 1);
+    expect(r).toMatchObject({ ohm: 15, holdsAtLow: true, hot: true });
+    // 14.4² ÷ 15 = 13.8 W; where it can stay on, twice that is wanted.
+    expect(r.heatW).toBeCloseTo(13.82, 2);
+    expect(r.ratingW).toBeCloseTo(13.82, 2);
+    expect(at({ steady: true })).toMatchObject({ ratingW: expect.closeTo(27.65, 2) as number });
+  });
+  it('is none where the lamp draws enough by itself', () =>
+    expect(at({ lampA: 1.1 }).kind).toBe('none-needed'));
+  it('is none in stock where even the smallest is too large', () =>
+    expect(at({ bulbA: 8 }).kind).toBe('none-in-stock'));
+  it('brings the sum over the threshold at the test voltage, whatever the lamp', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.3, max: 4, noNaN: true }),
+        fc.double({ min: 0.2, max: 0.9, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        (bulbA, threshold, lampA) => {
+          const r = loadResistor({ bulbA, threshold, lampA, systemV: 12, steady: false });
+          if (r.kind === 'resistor')
+            expect(13.5 / r.ohm + lampA).toBeGreaterThanOrEqual(1.1 * threshold * bulbA - 1e-9);
+        },
+      ),
+    );
+  });
+});
+
+describe('the flasher', () => {
+  it.each<[FlasherKind, number, string]>([
+    ['load-sensing', 3.5, 'right'],
+    ['load-sensing', 1, 'fast'],
+    ['load-sensing', 0, 'steady'],
+    ['fixed-load-thermal', 1, 'steady'],
+    ['fixed-load-thermal', 2, 'slow'],
+    ['fixed-load-thermal', 3.6, 'right'],
+    ['heavy-duty', 0.1, 'right'],
+    ['made-for-led', 0.5, 'right'],
+  ])('%s at %d A is %s', (kind, load, what) => expect(flashRate(kind, load).what).toBe(what));
+  it('never jumps: close loads have close rates', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...(Object.keys(FLASHERS) as FlasherKind[])),
+        fc.double({ min: 0, max: 25, noNaN: true }),
+        (kind, a) => {
+          expect(Math.abs(flashRate(kind, a).perMinute - flashRate(kind, a + 1e-6).perMinute)).toBeLessThan(
+            0.01,
+          );
+        },
+      ),
+    );
+  });
+});
+
+describe('standing drain', () => {
+  it('60 Ah, half of it, 21 mA of its own and 9 mA added: 41.7 days', () => {
+    expect(drainDays(60, 21, 9)).toBeCloseTo(41.67, 2);
+    expect(drainDays(60, 0, 0)).toBe(Infinity);
+  });
+});

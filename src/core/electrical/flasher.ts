@@ -1,0 +1,65 @@
+/**
+ * Flasher units by how their rate follows the load. `curve`: points of load (A) and rate (per minute), straight
+ * between them and level beyond; a rate of 0 is steady light.
+ */
+export const FLASHERS = {
+  'load-sensing': {
+    curve: [
+      [0, 0],
+      [0.2, 170],
+      [1.9, 160],
+      [2.4, 90],
+      [8, 88],
+    ],
+  },
+  'fixed-load-thermal': {
+    curve: [
+      [0, 0],
+      [1.2, 0],
+      [2.2, 55],
+      [3.6, 90],
+      [5, 118],
+      [8, 150],
+    ],
+  },
+  'heavy-duty': {
+    curve: [
+      [0, 90],
+      [20, 90],
+    ],
+  },
+  'made-for-led': {
+    curve: [
+      [0, 90],
+      [12, 90],
+    ],
+  },
+} as const satisfies Record<string, { readonly curve: readonly (readonly [number, number])[] }>;
+export type FlasherKind = keyof typeof FLASHERS;
+
+/** Flashes per minute that are allowed. Source: UN R6 / R148 and SAE J590. */
+export const RATE_WINDOW = { min: 60, max: 120 } as const;
+
+export interface FlashRate {
+  readonly perMinute: number;
+  readonly within: boolean;
+  readonly what: 'steady' | 'slow' | 'right' | 'fast';
+}
+
+/** The rate of a flasher at a load, by its curve. The curves are usual shapes, not a maker's data. */
+export function flashRate(kind: FlasherKind, loadA: number): FlashRate {
+  const curve: readonly (readonly [number, number])[] = FLASHERS[kind].curve;
+  const next = curve.findIndex(([a]) => a >= loadA);
+  const [a1, r1] = curve[next < 0 ? curve.length - 1 : next] ?? [0, 0];
+  const [a0, r0] = curve[Math.max(0, next - 1)] ?? [0, 0];
+  const perMinute = next <= 0 || a1 === a0 ? r1 : r0 + ((r1 - r0) * (loadA - a0)) / (a1 - a0);
+  const what =
+    perMinute < 1
+      ? 'steady'
+      : perMinute < RATE_WINDOW.min
+        ? 'slow'
+        : perMinute > RATE_WINDOW.max
+          ? 'fast'
+          : 'right';
+  return { perMinute, within: what === 'right', what };
+}

@@ -1,0 +1,69 @@
+import type { SystemV } from './systemVoltage';
+
+/** Resistors that the trade stocks, Ω. */
+export const STOCK_OHM = [3.9, 4.7, 5.6, 6.8, 8.2, 10, 12, 15, 18, 22, 27, 33] as const;
+
+/** Voltages of a system, V: at the test, at its highest while charging, and the lowest at which a monitor judges (*setting*). */
+export const SYSTEM_V = {
+  12: { testV: 13.5, highV: 14.4, monitorLowV: 11.5 },
+  24: { testV: 28, highV: 28.8, monitorLowV: 23 },
+} as const;
+
+/** *Setting*: how far above the monitor's threshold the current is brought. */
+const MARGIN = 1.1;
+/** Over this heat, W, the hot-surface rules are said. */
+export const HOT_W = 5;
+
+export interface LoadResistorInput {
+  /** Current of the bulb as measured or listed at a stated voltage, A; never watts ÷ volts. */
+  readonly bulbA: number;
+  /** Share of it below which the monitor trips, 0..1. */
+  readonly threshold: number;
+  /** What the new lamp draws, A. */
+  readonly lampA: number;
+  readonly systemV: SystemV;
+  /** Whether the circuit can stay on: stop, position, combined stop and turn. A turn signal alone flashes. */
+  readonly steady: boolean;
+}
+
+export type LoadResistor =
+  | { readonly kind: 'none-needed'; readonly neededA: number }
+  | { readonly kind: 'none-in-stock'; readonly neededA: number; readonly mostOhm: number }
+  | {
+      readonly kind: 'resistor';
+      readonly neededA: number;
+      /** The largest that still brings the current up at the test voltage, and the stock value taken. */
+      readonly mostOhm: number;
+      readonly ohm: number;
+      /** At the monitor's lowest voltage the sum still is over the threshold. */
+      readonly holdsAtLow: boolean;
+      readonly heatW: number;
+      readonly ratingW: number;
+      readonly hot: boolean;
+    };
+
+/**
+ * The resistor that keeps a monitor from missing a bulb: I_r = 1.1 × t × I_bulb − I_led; the largest stock value that
+ * gives it. It also hides a real failure of the lamp from the tell-tale, which is always to be said.
+ */
+export function loadResistor(i: LoadResistorInput): LoadResistor {
+  const { testV, highV, monitorLowV } = SYSTEM_V[i.systemV];
+  const neededA = MARGIN * i.threshold * i.bulbA - i.lampA;
+  if (neededA <= 0) return { kind: 'none-needed', neededA };
+  const mostOhm = testV / neededA;
+  const ohm = [...STOCK_OHM].reverse().find((r) => r <= mostOhm);
+  if (ohm === undefined) return { kind: 'none-in-stock', neededA, mostOhm };
+  // A bulb's own current falls with the voltage as (V/V_r)^0.55; the threshold is a share of the bulb as it is then.
+  const thresholdAtLow = i.threshold * i.bulbA * (monitorLowV / testV) ** 0.55;
+  const heatW = highV ** 2 / ohm;
+  return {
+    kind: 'resistor',
+    neededA,
+    mostOhm,
+    ohm,
+    holdsAtLow: monitorLowV / ohm + i.lampA >= thresholdAtLow,
+    heatW,
+    ratingW: heatW * (i.steady ? 2 : 1),
+    hot: heatW > HOT_W,
+  };
+}

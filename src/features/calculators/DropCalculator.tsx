@@ -1,0 +1,110 @@
+'use client';
+import { useState } from 'react';
+import { DROP_LIMITS_V, sizesLike, voltageDrop, WIRE_SIZES, type WireSize } from '@/core/electrical';
+import { useWords } from '@/ui/WordsContext';
+import { CalcChart } from './CalcChart';
+import { ChoiceField, Figure, NumberField, readNumber, Sheet } from './fields';
+
+const RETURNS = ['two-wire', 'chassis'] as const;
+const LAMPS = ['other', 'headlamp'] as const;
+const STEPS = 20;
+
+/** Voltage drop on the way to a lamp and back. */
+export function DropCalculator() {
+  const { t, tCode, decimal } = useWords();
+  const sign = (s: string) => (decimal === ',' ? s.replace('.', ',') : s);
+  const [amps, setAmps] = useState(sign('5.2'));
+  const [metres, setMetres] = useState(sign('3.2'));
+  const [temp, setTemp] = useState('60');
+  const [chassis, setChassis] = useState(sign('0.02'));
+  const [wire, setWire] = useState<WireSize>('AWG 18');
+  const [back, setBack] = useState<(typeof RETURNS)[number]>('two-wire');
+  const [lamp, setLamp] = useState<(typeof LAMPS)[number]>('other');
+  const currentA = readNumber(amps, decimal);
+  const lengthM = readNumber(metres, decimal);
+  const tempC = readNumber(temp, decimal);
+  const chassisOhm = readNumber(chassis, decimal);
+  const all =
+    currentA !== null && lengthM !== null && tempC !== null && (back === 'two-wire' || chassisOhm !== null);
+  const limitV = DROP_LIMITS_V[lamp];
+  const dropOver = (length: number, size: WireSize) =>
+    voltageDrop(
+      {
+        currentA: currentA ?? 0,
+        lengthM: length,
+        wire: size,
+        tempC: tempC ?? 20,
+        return: back,
+        chassisOhm: chassisOhm ?? 0,
+      },
+      13.5,
+      9,
+      limitV,
+    );
+  const drop = dropOver(lengthM ?? 0, wire);
+  const sizes = sizesLike(wire);
+  const three = sizes.slice(Math.max(0, Math.min(sizes.indexOf(wire), sizes.length - 3))).slice(0, 3);
+  const reach = Math.max(1, (lengthM ?? 1) * 1.6);
+  const number = (n: number, digits: number) => sign(n.toFixed(digits));
+  return (
+    <Sheet
+      fields={
+        <>
+          <NumberField label={t('calc.current')} unit="A" typed={amps} onTyped={setAmps} />
+          <NumberField label={t('calc.length-one-way')} unit="m" typed={metres} onTyped={setMetres} />
+          <ChoiceField label={t('calc.wire')} value={wire} of={WIRE_SIZES} name={(w) => w} onPick={setWire} />
+          <NumberField label={t('calc.temperature')} unit="°C" typed={temp} onTyped={setTemp} />
+          <ChoiceField
+            label={t('calc.return')}
+            value={back}
+            of={RETURNS}
+            name={(r) => tCode(`return.${r}`)}
+            onPick={setBack}
+          />
+          {back === 'chassis' && (
+            <NumberField label={t('calc.chassis-ohm')} unit="Ω" typed={chassis} onTyped={setChassis} />
+          )}
+          <ChoiceField
+            label={t('calc.feeds')}
+            value={lamp}
+            of={LAMPS}
+            name={(l) => tCode(`calc.feeds-${l}`)}
+            onPick={setLamp}
+          />
+        </>
+      }
+      result={
+        all && (
+          <Figure value={number(drop.dropV, 3)} unit="V" {...(drop.within ? {} : { tone: 'bad' as const })}>
+            {t(drop.within ? 'calc.drop-good' : 'calc.drop-bad', {
+              limit: number(limitV, 1),
+              ohm: number(drop.loopOhm, 3),
+            })}{' '}
+            {!drop.within && (drop.thicker ? t('calc.take-wire', { wire: drop.thicker }) : t('calc.no-wire'))}
+          </Figure>
+        )
+      }
+      chart={
+        all && (
+          <CalcChart
+            label={t('calc.drop-chart')}
+            points={Array.from({ length: STEPS + 1 }, (_, i) => {
+              const x = (reach * i) / STEPS;
+              return {
+                x: Math.round(x * 100) / 100,
+                ...Object.fromEntries(three.map((s) => [s, Math.round(dropOver(x, s).dropV * 1000) / 1000])),
+              };
+            })}
+            series={three}
+            x={t('calc.length-one-way-m')}
+            y="V"
+            limits={[limitV]}
+            at={lengthM}
+          />
+        )
+      }
+      formula="U = I · R · (1 + 0.00393 · (ϑ − 20 °C)) · l"
+      source={t('calc.drop-source')}
+    />
+  );
+}
