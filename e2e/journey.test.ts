@@ -89,9 +89,12 @@ it(
     await page.find('html[data-keys]');
     await page.press('n');
 
-    await page.find('select[name=family]');
+    await page.find('input[name=family-search]');
     await inspect('new job');
-    await fill('select[name=family]', 'Orrel');
+    await fill('input[name=family-search]', 'pac');
+    await page.find('[role=option]');
+    await page.press(Key.ENTER);
+    await page.find('[data-family=orrel-packet]');
     await fill('input[name=vin]', '0YBPK7A51MW000l');
     await page.find('[data-vin=fault]');
     await page.press(

@@ -30,7 +30,7 @@ import { BUTTON } from '@/ui/classes';
 import { MiniLoom } from '@/ui/Loom';
 import { WarningMark } from '@/ui/marks';
 import { useZone, useWords } from '@/ui/WordsContext';
-import type { BoardJob } from './boardJob';
+import { type BoardJob, jobAddress } from './boardJob';
 import { BookingForm } from './BookingForm';
 
 export interface BoardActs {
@@ -352,7 +352,7 @@ function Strip({
       </div>
       {job && (
         <Link
-          href={`/jobs/${job.id}`}
+          href={jobAddress(job)}
           className="absolute inset-y-0 right-0 grid w-8 place-items-center font-semibold text-petrol"
           aria-label={t('bay.open', { job: number })}
         >

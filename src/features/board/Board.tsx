@@ -11,7 +11,7 @@ import { useKeys } from '@/ui/useKeys';
 import { useWords, useZone } from '@/ui/WordsContext';
 import { wording } from '@/words';
 import { BayBoard } from './BayBoard';
-import type { BoardJob } from './boardJob';
+import { type BoardJob, jobAddress, nextStage } from './boardJob';
 
 /** The jobs of the shop with their looms: where each stands and what hangs on it. */
 export function Board({
@@ -99,13 +99,13 @@ function JobRow({ job: j }: { job: BoardJob }) {
   const zone = useZone();
   const { t, tCode } = words;
   const say = wording(words, { label: () => null, unit: () => null });
-  const next = j.stages.find((s) => s.state === 'open') ?? j.stages.find((s) => s.stage === 'release');
+  const next = nextStage(j);
   const wants = next && next.stage !== 'release' ? next.missing[0] : undefined;
   return (
     <tr className="border-b border-line align-top" data-job={j.number}>
       <td className="py-3">
         <Link
-          href={`/jobs/${j.id}/${next?.stage ?? 'arrive'}`}
+          href={jobAddress(j)}
           className="font-mono text-lg font-semibold underline decoration-line underline-offset-4 hover:decoration-petrol"
         >
           {String(j.number).padStart(4, '0')}

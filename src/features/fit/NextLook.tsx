@@ -84,10 +84,7 @@ export function NextLook({
             fact={fact}
             focus={going}
             closes={false}
-            onDone={() => {
-              onAnswer();
-              setGoing(true);
-            }}
+            onDone={() => setGoing(true)}
             note={picked ? howToCheck(picked, fact.key.id, words.prose) : undefined}
           />
           {facts.length > 1 && (

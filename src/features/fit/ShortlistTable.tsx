@@ -38,14 +38,14 @@ export function ShortlistTable({
     <table className="w-full border-collapse text-[0.94rem]">
       <thead className="text-left text-sm text-soft">
         <tr className="border-b border-line">
-          <th className="w-40 py-1.5 pl-3 font-semibold">{t('fit.verdict')}</th>
-          <th className="font-semibold" colSpan={2}>
+          <th className="w-36 py-1.5 pl-3 font-semibold">{t('fit.verdict')}</th>
+          <th className="min-w-56 font-semibold" colSpan={2}>
             {t('fit.lamp')}
           </th>
-          <th className="w-28 whitespace-nowrap font-semibold">{t('fit.to-add')}</th>
-          <th className="w-20 font-semibold">{t('fit.minutes')}</th>
-          <th className="w-24 text-right font-semibold">{t('fit.price')}</th>
-          <th className="w-32 pl-4 font-semibold">{t('fit.here-before')}</th>
+          <th className="w-26 whitespace-nowrap font-semibold">{t('fit.to-add')}</th>
+          <th className="w-16 font-semibold">{t('fit.minutes')}</th>
+          <th className="w-20 text-right font-semibold">{t('fit.price')}</th>
+          <th className="w-24 pl-3 font-semibold">{t('fit.here-before')}</th>
           <th className="w-6">
             <span className="sr-only">{t('compare.title')}</span>
           </th>
@@ -77,9 +77,9 @@ export function ShortlistTable({
                 </span>
               </td>
               <td className="w-px py-2.5 pr-3">
-                {lamp && <LampFace lamp={lamp} widthPx={lamp.face.aspect >= 1 ? 80 : 28} />}
+                {lamp && <LampFace lamp={lamp} widthPx={lamp.face.aspect >= 1 ? 64 : 26} />}
               </td>
-              <td className="py-2.5 pr-3">
+              <td className="min-w-36 py-2.5 pr-3">
                 <button
                   className="text-left font-semibold"
                   onClick={() => onPick(j.application)}
@@ -116,13 +116,13 @@ export function ShortlistTable({
                   ? '–'
                   : j.parts.map((p) => <PartText key={`${p.part}${p.certain}`} line={p} data={data} />)}
               </td>
-              <td className="py-2.5 font-mono">
+              <td className="py-2.5 font-mono text-sm">
                 {j.verdict === 'does-not-fit' ? '–' : `${j.minutes.low}–${j.minutes.high}`}
               </td>
-              <td className="py-2.5 text-right font-mono">
+              <td className="py-2.5 pl-3 text-right font-mono text-sm">
                 {j.price && j.verdict !== 'does-not-fit' ? say.money(j.price.minor, j.price.currency) : '–'}
               </td>
-              <td className="py-2.5 pl-4 text-sm">
+              <td className="py-2.5 pl-3 pr-2 text-sm">
                 <HistoryText history={data.histories[j.application] ?? null} />
               </td>
               <td className="py-2.5 pr-2 text-right">
