@@ -14,22 +14,22 @@ export interface Row {
 
 const round = (ms: number) => Math.round(ms * 100) / 100;
 
-/** Runs work once to warm up, then so many times. */
+/** Runs work to warm up (once, unless said otherwise: a server has been running for a while), then so many times. */
 export async function measured(
   what: string,
   size: string,
   runs: number,
   work: (run: number) => unknown,
-  note?: string,
+  warmUps = 1,
 ): Promise<Row> {
-  await work(0);
+  for (let i = 0; i < warmUps; i += 1) await work(-i);
   const times: number[] = [];
   for (let i = 0; i < runs; i += 1) {
     const began = performance.now();
     await work(i + 1);
     times.push(performance.now() - began);
   }
-  return asRow(what, size, times, note);
+  return asRow(what, size, times);
 }
 
 /** A row of times that were taken elsewhere. */

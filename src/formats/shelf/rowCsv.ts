@@ -30,6 +30,9 @@ export const definitionOf = (kind: ShelfKind): string =>
 /** How a field stands in one cell: as it is, as a number, as a list with `|`, or as JSON. */
 type CellKind = 'text' | 'number' | 'yes-no' | 'list' | 'json';
 
+/** A list with nothing in it; an empty cell would be an absent field. */
+const EMPTY_LIST = '|';
+
 function resolved(s: Schema): Schema {
   const name = s.$ref?.replace('#/$defs/', '');
   return name === undefined ? s : resolved(DEFINITIONS[name] ?? {});
@@ -108,7 +111,7 @@ function writeCell(kind: CellKind, value: unknown): string {
     case 'yes-no':
       return value === true ? 'yes' : 'no';
     case 'list':
-      return (value as readonly string[]).join('|');
+      return (value as readonly string[]).join('|') || EMPTY_LIST;
     case 'json':
       return JSON.stringify(value);
   }
@@ -150,7 +153,7 @@ function readCell(kind: CellKind, text: string): { value: unknown } | { fault: R
         ? { value: text === 'yes' }
         : { fault: reason('csv-yes-no', { text }) };
     case 'list':
-      return { value: text.split('|').map((x) => x.trim()) };
+      return { value: text === EMPTY_LIST ? [] : text.split('|').map((x) => x.trim()) };
     case 'json':
       try {
         return { value: JSON.parse(text) as unknown };
