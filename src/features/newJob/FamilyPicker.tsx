@@ -3,7 +3,12 @@ import { useId, useState } from 'react';
 import { matchesWords } from '@/core/shelf';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
-import type { FamilyChoice } from './NewJobForm';
+
+export interface FamilyChoice {
+  readonly id: string;
+  readonly name: string;
+  readonly lightVehicle: boolean;
+}
 
 const SHOWN = 6;
 

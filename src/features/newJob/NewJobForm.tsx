@@ -9,14 +9,8 @@ import { WarningMark } from '@/ui/marks';
 import { useWords } from '@/ui/WordsContext';
 import { type Envelope } from '../job/acts';
 import { envelope } from '../job/envelope';
-import { FamilyPicker } from './FamilyPicker';
+import { type FamilyChoice, FamilyPicker } from './FamilyPicker';
 import { KnownVehicles, type KnownVehicle } from './KnownVehicles';
-
-export interface FamilyChoice {
-  readonly id: string;
-  readonly name: string;
-  readonly lightVehicle: boolean;
-}
 
 export interface NewJobFields {
   readonly family: string;
