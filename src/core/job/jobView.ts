@@ -114,6 +114,7 @@ export interface JobView {
   readonly warranty: {
     readonly event: string;
     readonly earlier: string;
+    readonly lamps: readonly string[];
     readonly symptom: WarrantySymptom;
     readonly words: string;
   } | null;
@@ -230,6 +231,7 @@ export function jobView(input: JobViewInput): JobView {
       ? {
           event: record.warranty.event.id,
           earlier: record.warranty.event.body.earlier,
+          lamps: record.warranty.event.body.lamps,
           symptom: record.warranty.event.body.symptom,
           words: record.warranty.event.body.words ?? '',
         }

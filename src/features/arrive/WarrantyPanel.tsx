@@ -16,7 +16,7 @@ export function WarrantyPanel({ earlier }: { earlier: readonly EarlierJob[] }) {
   const { view, words, say, sender } = useJob();
   const { t, tCode } = words;
   const [jobId, setJobId] = useState(view.warranty?.earlier ?? earlier[0]?.id ?? '');
-  const [lamps, setLamps] = useState<readonly string[]>([]);
+  const [lamps, setLamps] = useState<readonly string[]>(view.warranty?.lamps ?? []);
   const [symptom, setSymptom] = useState<WarrantySymptom>(view.warranty?.symptom ?? 'fogged');
   const [text, setText] = useState(view.warranty?.words ?? '');
   const [fault, setFault] = useState(false);

@@ -108,9 +108,9 @@ function BoxForm({ box, data }: { box: BoxLine; data: FitData }) {
         </label>
       </div>
       {leftovers.map((l, i) => (
-        <div key={i} className="flex gap-3">
+        <div key={i} className="grid grid-cols-[9rem_1fr] gap-3">
           <input
-            className={`${FIELD} w-40`}
+            className={FIELD}
             value={l.what}
             aria-label={t('box.left-what')}
             placeholder={t('box.left-what')}

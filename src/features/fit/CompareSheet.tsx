@@ -88,10 +88,10 @@ export function CompareSheet({
       close={t('close')}
       wide
     >
-      <table className="w-full border-collapse text-[0.94rem]" data-compare={list.length}>
+      <table className="w-full table-fixed border-collapse text-[0.94rem]" data-compare={list.length}>
         <thead>
           <tr className="border-b border-line align-bottom">
-            <td />
+            <td className="w-32" />
             {list.map((c) => {
               const lamp = lampOf(c);
               return (
