@@ -156,7 +156,7 @@ if (packet)
   );
 
 for (const aim of AIMS) {
-  const instance = questionInstance(aim === 'find-one' ? 23 : 11, 50, 30, aim);
+  const instance = questionInstance(aim === 'find-one' ? 25 : 11, 50, 30, aim);
   await measure(`question plan, ${aim}`, '50 lamps × 30 unknown facts', 15, () => planLooks(instance));
 }
 const SEEDS = Array.from({ length: 120 }, (_, i) => i + 1);
