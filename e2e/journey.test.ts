@@ -203,13 +203,29 @@ it(
     await page.find('[data-input=drl][data-input-verdict=extra-feed]');
     await page.find('[data-input=low-beam][data-input-verdict=through-adapter]');
     await inspect('wire');
-    await page.tabTo(await page.find('[data-feed=drl] input[value=plug-in-lead]'));
-    await page.press(Key.ARROW_DOWN);
-    await page.tabTo(await page.find('[data-feed=drl] input:not([type=radio])'));
-    await page.press('slot F14');
-    await activate('[data-feed] button', 'Decide');
-    await page.find('[data-feed=drl][data-decided=true]');
+    const toTab = async (from: string, name: string) => {
+      await page.tabTo(await page.find(`[data-wire-tab=${from}]`));
+      await page.press(Key.ARROW_RIGHT);
+      await page.find(`[data-wire-panel=${name}]`);
+      await inspect(`wire, ${name}`);
+    };
+    await toTab('map', 'feeds');
+    await page.tabTo(await page.find('[data-candidate="slot:cabin/F19/tap"] button'));
+    await page.press(Key.ENTER);
+    await activate('[data-feed-matter] button', 'Take this');
+    await page.find('[data-candidate="slot:cabin/F19/tap"][data-taken=true]');
     await page.find('[data-stage=wire][data-state=seated]');
+    await toTab('feeds', 'choices');
+    for (const side of ['left', 'right']) {
+      await page.tabTo(await page.find(`[data-cure=turn-${side}] [data-choose=setting]`));
+      await page.press(Key.ENTER);
+      await page.find(`[data-cure=turn-${side}][data-chosen=setting]`);
+    }
+    await toTab('choices', 'lead');
+    await page.find('[data-adapters=adapter-x40]');
+    await toTab('lead', 'checks');
+    await page.find('[data-check]');
+    await toTab('checks', 'plugs');
     await page.tabTo(await page.find('[data-plug] input:checked'));
     await page.press(Key.ARROW_LEFT, Key.ARROW_LEFT);
     await activate('[data-plug] button', 'Save the plug');
@@ -279,8 +295,8 @@ it(
     await goTo('prove');
     await page.seeText('costs');
     await inspect('prove');
-    // Four settings of two lamps, and the levelling motor at the right, of which nobody has said that it is not there.
-    expect(await proveAll(page)).toBe(9);
+    // Five settings of two lamps, and the levelling motor at the right, of which nobody has said that it is not there.
+    expect(await proveAll(page)).toBe(11);
     await page.find('[data-stage=prove][data-state=locked]');
 
     await goTo('release');

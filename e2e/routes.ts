@@ -24,6 +24,12 @@ export const ROUTES: readonly Route[] = [
     reach: 'row',
   },
   {
+    folder: 'api/jobs/[job]/harness/[file]',
+    method: 'GET',
+    path: ({ job }) => `/api/jobs/${job}/harness/drawing.svg`,
+    reach: 'row',
+  },
+  {
     folder: 'shelf/[kind]/[id]',
     method: 'GET',
     path: () => '/shelf/application/packet-ebb',

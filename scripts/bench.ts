@@ -2,12 +2,12 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { asc } from 'drizzle-orm';
 import { AIMS, indexShelf, planLooks, shortlist } from '@/core/fitment';
-import { type ConnectorHalf, type LampPlug, pinMap, type VehiclePlug } from '@/core/harness';
 import { type AnyStoredEvent, foldJob, STAGES } from '@/core/job';
 import type { Shelf } from '@/core/shelf';
 import { factRegistry } from '@/core/vehicle';
 import { job } from '@/server/db/schema';
 import { benchShelf } from './bench/onShelf';
+import { benchHarness } from './bench/harness';
 import { measured, type Row } from './bench/measure';
 import { compareOrders, questionInstance } from './bench/questions';
 import { startApp } from '../e2e/support/app';
@@ -50,91 +50,10 @@ function longJob(count: number): readonly AnyStoredEvent[] {
   }) as unknown as readonly AnyStoredEvent[];
 }
 
-/** A plug of so many cavities, each with a turn or stop circuit of its own; the lamp's in reverse order through an adapter. */
-function wideMap(cavities: number) {
-  const half = (id: 'vehicle' | 'lamp'): ConnectorHalf => ({
-    id,
-    family: id,
-    half: id,
-    rows: 2,
-    columns: cavities / 2,
-    cavities: Array.from({ length: cavities }, (_, i) => ({
-      number: String(i + 1),
-      row: 1 + (i % 2),
-      column: 1 + (i >> 1),
-    })),
-    latch: 'top',
-    locks: ['latch'],
-    sealed: true,
-    keyed: true,
-  });
-  const halves = { vehicle: half('vehicle'), lamp: half('lamp') };
-  const turn = (i: number) => i % 2 === 0;
-  const plug: VehiclePlug = {
-    id: 'v',
-    position: { role: 'tail', side: 'left', end: 'rear' },
-    connector: 'vehicle',
-    cavities: halves.vehicle.cavities.map((c, i) => ({
-      cavity: c.number,
-      circuit: i === 0 ? 'ground' : turn(i) ? 'turn' : 'stop',
-    })),
-  };
-  const lamp: LampPlug = {
-    id: 'l',
-    connector: 'lamp',
-    inputs: halves.lamp.cavities.map((c, i) => {
-      const from = cavities - 1 - i;
-      return {
-        cavity: c.number,
-        does: from === 0 ? 'ground' : turn(from) ? 'turn' : 'stop',
-        currentA: from === 0 ? 0 : 0.1,
-        polar: true,
-        takesPulsed: false,
-      };
-    }),
-  };
-  const cases = { turn: 'hazard | lock-flash | (key=on & left)', stop: 'brake' };
-  return () =>
-    pinMap({
-      side: 'left',
-      systemV: 12,
-      vehiclePlugs: [plug],
-      lampPlugs: [lamp],
-      lampMinV: 9,
-      lampMaxV: 16,
-      connector: (id) => halves[id as 'vehicle' | 'lamp'],
-      circuit: (id) => ({
-        id,
-        cases: [
-          {
-            when: cases[id as 'turn' | 'stop'],
-            level: id === 'turn' ? { kind: 'flashing', side: 'left' } : { kind: 'on' },
-          },
-        ],
-        switched: 'supply',
-        minV: 9,
-        maxV: 16,
-        fuseA: 30,
-        steadyA: 0,
-        monitoring: { kind: 'none' },
-      }),
-      adapters: [
-        {
-          part: 'a',
-          adapter: {
-            vehicleFamily: 'vehicle',
-            lampFamily: 'lamp',
-            map: plug.cavities.map((c, i) => ({ from: c.cavity, to: String(cavities - i) })),
-          },
-        },
-      ],
-    });
-}
-
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const events = longJob(2000);
 await measure('fold of a job', '2 000 events', 30, () => foldJob(events));
-await measure('pin map through an adapter', '24 cavities', 30, wideMap(24));
+rows.push(...(await benchHarness()));
 
 const registry = factRegistry(shelf.factKeys);
 const index = indexShelf(shelf);

@@ -19,9 +19,9 @@ try {
     ['jobs', '/', 'main h1'],
     ['arrive', at(6, 'arrive'), '[data-because]'],
     ['fit', at(4, 'fit'), '[data-verdict-row]'],
-    ['fit-check-first', at(11, 'fit'), '[data-verdict-row]'],
     ['quote', `${at(7, 'fit')}?part=quote`, '[data-quote]'],
-    ['wire', at(7, 'wire'), '[data-feed]'],
+    ['wire', at(8, 'wire'), '[data-map]'],
+    ['wire-feeds', `${at(7, 'wire')}?show=feeds`, '[data-candidate]'],
     ['light', at(8, 'light'), '[data-lamp]'],
     ['bench', at(7, 'bench'), '[data-bench]'],
     ['strip', at(8, 'strip'), '[data-step]'],
@@ -30,10 +30,10 @@ try {
     ['release', at(9, 'release'), '[data-because]'],
     ['new-job', '/jobs/new', 'form'],
     ['shelf', '/shelf/application', 'table'],
-    ['shelf-row', '/shelf/application/packet-sounder-2', '[data-revision]'],
+    ['shelf-row', '/shelf/family/orrel-packet', '[data-drawn]'],
     ['calculators', '/calculators', '[data-calc] figure'],
     ['sheet-customer', `/jobs/${ids.get(1)}/sheets/customer`, 'main h1'],
-    ['sheet-record', `/jobs/${ids.get(1)}/sheets/record`, 'main h1'],
+    ['sheet-harness', `/jobs/${ids.get(12)}/sheets/harness?pos=headlamp.front.left`, 'main h1'],
   ];
   if (!only || only.includes('sign-in')) {
     await page.go('/sign-in');
@@ -45,6 +45,13 @@ try {
     if (only && !only.includes(name)) continue;
     await page.go(path);
     await page.find(wait);
+    if (name === 'shelf-row')
+      await page.driver.executeScript(
+        'document.querySelector("[data-drawn=\\"family/fuseBoxes\\"]")?.scrollIntoView()',
+      );
+    if (name === 'wire')
+      for (const control of ['[data-map-mode=live]', '[data-control=running]', '[data-control="lights=low"]'])
+        await (await page.find(control)).click();
     if (name === 'light')
       for (const control of ['running', 'lights=low', 'left'])
         await (await page.find(`[data-control="${control}"]`)).click();

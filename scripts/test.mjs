@@ -1,4 +1,4 @@
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { ensureBuild } from './lib/build.mjs';
 import { ensureDebianPackages, ensureNpmPackages } from './lib/packages.mjs';
@@ -9,12 +9,26 @@ const REPORT = '.local/report.json';
 let passed = 0;
 let failed = 0;
 
-/** A check that counts as one: it passes when its command does. */
-async function check(title, command, args) {
-  await step(title, () => {
-    const result = spawnSync(command, args, { stdio: ['ignore', 'inherit', 'inherit'] });
-    if (result.status === 0) passed += 1;
-    else failed += 1;
+/** Runs a command beside others; what it printed comes with how it ended. */
+function beside(command, args) {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
+    let said = '';
+    child.stdout.on('data', (d) => (said += d));
+    child.stderr.on('data', (d) => (said += d));
+    child.on('close', (status) => resolve({ good: status === 0, said }));
+  });
+}
+
+/** Checks that each count as one: a check passes when its command does. They share the machine's cores. */
+async function checks(list) {
+  await step(list.map(([title]) => title).join(', '), async () => {
+    const results = await Promise.all(list.map(([, command, args]) => beside(command, args)));
+    results.forEach(({ good, said }, i) => {
+      if (good) passed += 1;
+      else failed += 1;
+      if (!good) console.log(`${list[i][0]}: failed\n${said}`);
+    });
   });
 }
 
@@ -62,24 +76,24 @@ await main(async () => {
   );
   mkdirSync('.local', { recursive: true });
   const node = process.execPath;
-  await check('Format', node, [
-    'node_modules/prettier/bin/prettier.cjs',
-    '--check',
-    '--log-level',
-    'warn',
-    '.',
+  await checks([
+    ['Format', node, ['node_modules/prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.']],
+    ['Lint', node, ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']],
+    [
+      'Import rules',
+      node,
+      [
+        'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
+        'src',
+        'scripts',
+        'demo',
+        'e2e',
+        '--config',
+        '.dependency-cruiser.cjs',
+      ],
+    ],
+    ['Types', 'npm', ['run', '--silent', 'types']],
   ]);
-  await check('Lint', node, ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']);
-  await check('Import rules', node, [
-    'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
-    'src',
-    'scripts',
-    'demo',
-    'e2e',
-    '--config',
-    '.dependency-cruiser.cjs',
-  ]);
-  await check('Types', 'npm', ['run', '--silent', 'types']);
   audit();
   await suite('unit');
   const cluster = await startCluster('.local/test');

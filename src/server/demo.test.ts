@@ -93,16 +93,31 @@ describe('the demo tells its stories', () => {
     expect(states(9)).toMatchObject({ strip: 'locked', bench: 'locked', mount: 'open', prove: 'open' });
   });
 
+  it('a shuttle has its mode plugs set differently, and a latch on the wrong side is met by a swap lead', () => {
+    expect(open(12)).toEqual(expect.arrayContaining(['mode', 'cure']));
+    const wiring = jobs.get(12)?.reading.checks[0]?.wiring ?? [];
+    expect(wiring.map((w) => w.map?.adapters)).toEqual([['swap-lead-x41'], ['swap-lead-x41']]);
+  });
+
+  it('a boat trailer is joined wire by wire, its ground by a ring under a screw', () => {
+    const wiring = jobs.get(13)?.reading.checks[0]?.wiring ?? [];
+    expect(wiring.map((w) => w.map?.joints.map((j) => j.how))).toEqual([
+      ['screwed', 'jointed'],
+      ['screwed', 'jointed'],
+    ]);
+    expect(wiring.flatMap((w) => w.undecided)).toEqual([]);
+  });
+
   it('stands on the board, newest first', async () => {
     const board = await boardJobs(db, 'saltpan');
-    expect(board.map((j) => j.number)).toEqual([11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1]);
+    expect(board.map((j) => j.number)).toEqual([13, 12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1]);
     expect(board.filter((j) => j.locked).map((j) => j.number)).toEqual([1]);
     expect(await boardJobs(db, 'another')).toEqual([]);
   });
 
   it('loaded again changes nothing', async () => {
     await loadDemo(db, () => 'another-pass-word', NOW);
-    expect(await boardJobs(db, 'saltpan')).toHaveLength(11);
+    expect(await boardJobs(db, 'saltpan')).toHaveLength(13);
   });
 });
 

@@ -8,3 +8,4 @@ export {
   type Words,
 } from './words';
 export { wording, type FactNames, type Wording } from './wording';
+export { harnessWords } from './harnessWords';

@@ -18,6 +18,8 @@ export interface Wording {
   readonly fact: (key: string) => string;
   readonly value: (key: string, value: ReasonValue) => string;
   readonly reason: (reason: Reason) => { readonly text: string; readonly detail: string | null };
+  /** A circuit of a vehicle line; `stop+turn-left` is both. */
+  readonly circuit: (id: string) => string;
   readonly number: (n: number) => string;
   readonly date: (iso: string, zone: string) => string;
   readonly money: (minor: number, currency: string) => string;
@@ -62,6 +64,11 @@ export function wording(words: Words, names: FactNames): Wording {
   };
   const subject = (s: string) => (s === 'vehicle' ? '' : position(s));
   const does = (code: string) => tCode(`does.${code}`);
+  const circuit = (id: string): string => {
+    const [stop, turn] = id.split('+');
+    if (stop && turn) return t('circuit.both', { stop: circuit(stop), turn: circuit(turn) });
+    return words.has(`circuit.${id}`) ? tCode(`circuit.${id}`) : id.replaceAll('-', ' ');
+  };
 
   const fact = (key: string): string => {
     const label = names.label(key);
@@ -120,6 +127,10 @@ export function wording(words: Words, names: FactNames): Wording {
       is: typeof f.is === 'string' ? f.is : f.value === undefined ? '' : value(key, f.value),
       wanted: wanted(f),
       does: typeof f.does === 'string' ? does(f.does) : '',
+      ...(typeof f.circuit === 'string' ? { circuit: circuit(f.circuit) } : {}),
+      ...(typeof f.input === 'string'
+        ? { input: words.has(`does.${f.input}`) ? does(f.input) : circuit(f.input) }
+        : {}),
       positions: Array.isArray(f.positions) ? positions(f.positions as readonly string[]) : '',
       position: typeof f.position === 'string' ? position(f.position) : 'none',
       ...Object.fromEntries(
@@ -149,6 +160,7 @@ export function wording(words: Words, names: FactNames): Wording {
     positions,
     subject,
     does,
+    circuit,
     fact,
     value,
     reason,

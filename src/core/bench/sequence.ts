@@ -37,18 +37,25 @@ export function benchSequence(
 ): readonly BenchStep[] {
   const steps = (lamp.plugs ?? []).flatMap((plug) => {
     const ground = plug.inputs.find((i) => i.does === 'ground')?.cavity ?? null;
-    return plug.inputs.flatMap((i) => (isFunction(i) ? [stepOf(plug.id, ground, i, lamp, systemV)] : []));
+    return plug.inputs.flatMap((i) => {
+      const does = shownBy(i);
+      return does ? [stepOf(plug.id, ground, i, does, lamp, systemV)] : [];
+    });
   });
   return steps.sort((a, b) => a.expectedA - b.expectedA || (a.id < b.id ? -1 : 1));
 }
 
-const isFunction = (i: LampInput): i is LampInput & { does: LampFunction } =>
-  i.does !== 'ground' && i.does !== 'mode';
+/** What lights when an input is fed steadily; one wire for stop and turn shows as the stop lamp. */
+function shownBy({ does }: LampInput): LampFunction | null {
+  if (does === 'ground' || does === 'mode') return null;
+  return does === 'stop-turn' ? 'stop' : does;
+}
 
 function stepOf(
   plug: string,
   ground: string | null,
-  i: LampInput & { does: LampFunction },
+  i: LampInput,
+  does: LampFunction,
   lamp: Pick<Lamp, 'functions'>,
   systemV: 12 | 24,
 ): BenchStep {
@@ -58,8 +65,8 @@ function stepOf(
     plug,
     feed: i.cavity,
     ground,
-    does: i.does,
-    colour: lamp.functions.find((f) => f.does === i.does)?.colour ?? null,
+    does,
+    colour: lamp.functions.find((f) => f.does === does)?.colour ?? null,
     voltageV: TEST_V[systemV],
     expectedA: i.currentA,
     lowA: toMilli(i.currentA - band),

@@ -1,4 +1,4 @@
-import type { ControlState } from './controls';
+import type { Control, ControlState } from './controls';
 import { expressionOf, holds, supportOf } from './expression';
 import { possibleStates } from './states';
 
@@ -61,19 +61,114 @@ export interface Difference {
 /**
  * Where a circuit's levels differ from the needed ones, over all possible states of the controls that either reads.
  * Empty: it suits. Pulsing counts as on where the input takes a pulsed feed.
+ * @param over controls that are varied besides, so that several circuits are held against one need over the same states
  */
 export function differences(
   cases: readonly LevelCase[],
   needs: readonly LevelCase[],
   takesPulsed = false,
+  over: readonly Control[] = [],
 ): readonly Difference[] {
-  const support = [...new Set([...cases, ...needs].flatMap((c) => supportOf(expressionOf(c.when))))];
-  return possibleStates(support).flatMap((state) => {
-    const has = levelOf(cases, state);
-    const want = levelOf(needs, state);
-    const seen: Level = takesPulsed && has.kind === 'pulsed' && want.kind === 'on' ? want : has;
-    return sameLevel(seen, want) ? [] : [{ state, has, needs: want }];
+  const states = possibleStates([...new Set([...supportOfCases(cases, needs), ...over])]);
+  const has = levelColumn(cases, states);
+  const wants = levelColumn(needs, states);
+  return states.flatMap((state, i) => {
+    const [h, want] = [has[i] ?? OFF, wants[i] ?? OFF];
+    return serves(h, want, takesPulsed) ? [] : [{ state, has: h, needs: want }];
   });
+}
+
+/** Whether there is no difference; stops at the first. */
+export function suitsLevels(
+  cases: readonly LevelCase[],
+  needs: readonly LevelCase[],
+  takesPulsed = false,
+): boolean {
+  const states = possibleStates(supportOfCases(cases, needs));
+  const [has, wants] = [cases, needs].map((list) =>
+    list.map((c) => ({ level: c.level, bits: holdsIn(c.when, states) })),
+  );
+  const at = (list: typeof has, i: number): Level => {
+    for (const c of list ?? []) if (c.bits[i]) return c.level;
+    return OFF;
+  };
+  for (let i = 0; i < states.length; i += 1) if (!serves(at(has, i), at(wants, i), takesPulsed)) return false;
+  return true;
+}
+
+const serves = (has: Level, want: Level, takesPulsed: boolean): boolean =>
+  sameLevel(takesPulsed && has.kind === 'pulsed' && want.kind === 'on' ? want : has, want);
+
+/** The controls that ordered cases read. */
+export const supportOfCases = (...lists: readonly (readonly LevelCase[])[]): readonly Control[] => {
+  const support = new Set<Control>();
+  for (const cases of lists)
+    for (const c of cases) for (const control of supportOfText(c.when)) support.add(control);
+  return [...support];
+};
+
+/** There are few expressions, and each always reads the same controls. */
+const supports = new Map<string, readonly Control[]>();
+function supportOfText(when: string): readonly Control[] {
+  let known = supports.get(when);
+  if (!known) supports.set(when, (known = supportOf(expressionOf(when))));
+  return known;
+}
+
+/**
+ * The level of ordered cases in each of the states: every case as a bitset over the states, the first that has a
+ * state's bit decides it.
+ */
+export function levelColumn(cases: readonly LevelCase[], states: readonly ControlState[]): readonly Level[] {
+  const column = new Array<Level>(states.length).fill(OFF);
+  const open = new Uint8Array(states.length).fill(1);
+  for (const c of cases) {
+    const bits = holdsIn(c.when, states);
+    for (let i = 0; i < states.length; i += 1)
+      if (open[i] && bits[i]) {
+        column[i] = c.level;
+        open[i] = 0;
+      }
+  }
+  return column;
+}
+
+/** Which of the states a condition holds in; the same question is asked again and again, of few state lists. */
+function holdsIn(when: string, states: readonly ControlState[]): Uint8Array {
+  let known = held.get(states);
+  if (!known) held.set(states, (known = new Map<string, Uint8Array>()));
+  let bits = known.get(when);
+  if (!bits) {
+    const e = expressionOf(when);
+    bits = Uint8Array.from(states, (s) => (holds(e, s) ? 1 : 0));
+    known.set(when, bits);
+  }
+  return bits;
+}
+const held = new WeakMap<readonly ControlState[], Map<string, Uint8Array>>();
+
+/** Stop and turn on one wire: the turn signal goes before the stop. Its id names both, `stop+turn-left`. */
+export function combined(stop: Circuit, turn: Circuit): Circuit {
+  const flashing = turn.cases.map((c) => ({ ...c }));
+  return {
+    ...stop,
+    id: `${stop.id}+${turn.id}`,
+    cases: [...flashing, ...stop.cases],
+    steadyA: Math.max(stop.steadyA, turn.steadyA),
+    fuseA: Math.min(stop.fuseA, turn.fuseA),
+    monitoring: { kind: 'none' },
+  };
+}
+
+/** Finds circuits by id, those that a converter makes of two (`stop+turn-left`) among them. */
+export function circuitFinder(circuits: readonly Circuit[]): (id: string) => Circuit | undefined {
+  const known = new Map(circuits.map((c) => [c.id, c]));
+  return (id) => {
+    const plain = known.get(id);
+    if (plain) return plain;
+    const [stop, turn] = id.split('+').map((x) => known.get(x));
+    return stop && turn ? combined(stop, turn) : undefined;
+  };
 }
 
 /** How bright a lamp shines on a level: 0 dark, 1 full; a flashing one follows the flasher's phase. */

@@ -43,3 +43,9 @@ export function neededLevels(does: LampFunction, side: Side): readonly LevelCase
       return null;
   }
 }
+
+/** What an input that does stop and turn on one wire needs: flashing goes before steady. */
+export function neededCombined(side: Side): readonly LevelCase[] | null {
+  const turn = neededLevels('turn', side);
+  return turn && [...turn, ...(neededLevels('stop', side) ?? [])];
+}

@@ -15,6 +15,18 @@ export function isPossible(state: ControlState): boolean {
  */
 export function possibleStates(support: readonly Control[]): readonly ControlState[] {
   const wanted = CONTROL_NAMES.filter((c) => support.includes(c));
+  const name = wanted.join();
+  const before = enumerated.get(name);
+  if (before) return before;
+  const states = enumerate(wanted);
+  enumerated.set(name, states);
+  return states;
+}
+
+/** There are few supports, and each always has the same states. */
+const enumerated = new Map<string, readonly ControlState[]>();
+
+function enumerate(wanted: readonly Control[]): readonly ControlState[] {
   const tied = new Set<Control>(wanted);
   for (const r of RULES) {
     const controls = [...supportOf(r.when), ...supportOf(r.needs)];

@@ -5,3 +5,4 @@ export * from './fuse';
 export * from './loadResistor';
 export * from './flasher';
 export * from './drain';
+export * from './lowLoad';

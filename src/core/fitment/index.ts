@@ -30,5 +30,5 @@ export { AIMS, type Aim } from './quest';
 export { planLooks, type LookPlan, type PlannedLook } from './lookPlan';
 export { swapLooks } from './swapLooks';
 export type { Prior, TypicalValue } from './prior';
-export { lampHistory, togetherHistory, type Fitting, type LampHistory } from './lampHistory';
+export { isPoor, lampHistory, togetherHistory, type Fitting, type LampHistory } from './lampHistory';
 export { ruleImpact, type Impact, type TouchedSwap } from './impact';

@@ -18,6 +18,12 @@ export interface LampHistory {
   readonly symptoms: readonly string[];
 }
 
+/** *Setting*: share of those fitted that came back from which on a lamp is called poor here. */
+export const POOR_SHARE = 0.25;
+
+/** Whether a lamp's record here is poor: somebody should think twice. */
+export const isPoor = (h: LampHistory): boolean => h.back > 0 && h.back / h.fitted >= POOR_SHARE;
+
 /** Days of a mean month of the Gregorian calendar. */
 const MONTH_DAYS = 30.436875;
 const DAY_MS = 86_400_000;

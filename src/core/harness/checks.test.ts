@@ -114,8 +114,18 @@ describe('probing', () => {
     const p = probeList([circuit('a', on('brake')), circuit('b', on('brake')), circuit('c', on('key=on'))]);
     expect(p.alike).toEqual([['a', 'b']]);
   });
-  it('one circuit alone wants no setting', () =>
-    expect(probeList([circuit('a', on('brake'))]).settings).toEqual([]));
+  it('one circuit alone is seen live once; one that never is wants no setting', () => {
+    expect(probeList([circuit('a', on('brake'))])).toMatchObject({ settings: [{}], bound: 1 });
+    expect(probeList([circuit('a')])).toMatchObject({ settings: [], bound: 0 });
+  });
+  it('every circuit that can be live is live in one setting at least', () => {
+    const rows = ['brake', 'key=on & lights=low', 'lights!=off'].map((w, i) => circuit(`c${i}`, on(w)));
+    const p = probeList(rows);
+    for (const c of rows)
+      expect(
+        p.settings.some((s) => s.readings.some((r) => r.circuit === c.id && r.level.kind === 'on')),
+      ).toBe(true);
+  });
 
   it('whatever the circuits, the readings differ for every two that are not alike, and relabelling changes nothing else', () => {
     const when = fc.constantFrom(

@@ -35,3 +35,12 @@ export function mating(
   // Face to face, left and right are exchanged while top and bottom stay.
   return seenFrom(vehicle, 'wire').latch === lamp.latch ? 'mates' : 'unlocked';
 }
+
+/** The cavity that lies where this one lay once an unkeyed half is turned by half a turn. */
+export function turnedCavity(half: ConnectorHalf, cavity: string): string {
+  const at = half.cavities.find((c) => c.number === cavity);
+  const there =
+    at &&
+    half.cavities.find((c) => c.row === half.rows + 1 - at.row && c.column === half.columns + 1 - at.column);
+  return there?.number ?? cavity;
+}

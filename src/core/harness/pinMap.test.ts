@@ -4,7 +4,10 @@ import { describe, expect, it } from 'vitest';
 import type { Circuit } from '../controls';
 import type { Shelf } from '../shelf';
 import { mating, seenFrom } from './face';
-import { pinMap, type PinMapInput } from './pinMap';
+import type { PinMapInput } from './mapTypes';
+import { pinMap } from './pinMap';
+import { indexAdapters } from './adapterIndex';
+import { shelfAdapters } from '../shelf/adapters';
 import type { ConnectorHalf, LampPlug, VehiclePlug } from './types';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
@@ -24,7 +27,7 @@ function map(lampId: string, vehicle: readonly (VehiclePlug | undefined)[], more
     lampMaxV: 16,
     connector: half,
     circuit: (id) => circuits.get(id),
-    adapters: shelf.parts.flatMap((p) => (p.adapter ? [{ part: p.id, adapter: p.adapter }] : [])),
+    adapters: shelfAdapters(shelf.parts),
     ...more,
   });
 }
@@ -91,7 +94,7 @@ function small(
     lampMaxV: 16,
     connector: (id) => (id === 'vehicle' ? two('vehicle') : two('lamp', change.lampHalf)),
     circuit: (id) => (id === 'ground' ? undefined : { ...simple, ...change.circuit }),
-    adapters: [],
+    adapters: indexAdapters([]),
   });
 }
 
@@ -136,7 +139,7 @@ describe('on the demo shelf', () => {
   });
 
   it('without an adapter on the shelf the plug stays unmated, and the vehicle’s is left over', () => {
-    const m = map('sounder-2-left', [plug('X40-left')], { adapters: [] });
+    const m = map('sounder-2-left', [plug('X40-left')], { adapters: indexAdapters([]) });
     expect(codes(m)).toEqual(['plug-unmated', 'plug-left-over', 'ground-missing']);
   });
 
@@ -235,6 +238,12 @@ describe('each conflict', () => {
       { circuit: { cases: [{ when: 'key=on & lights=low', level: { kind: 'pulsed', duty: 0.9 } }] } },
       ['pulsed-into-steady'],
     ],
+    [
+      'a circuit that carries data',
+      { circuit: { cases: [{ when: 'key=on & lights=low', level: { kind: 'data' } }] } },
+      ['wrong-function', 'data-circuit'],
+    ],
+    ['test pulses', { circuit: { monitoring: { kind: 'test-pulses' } } }, ['test-pulses']],
     ['a latch on the wrong side', { lampHalf: { latch: 'bottom' } }, ['latch-mirrored']],
     ['an unkeyed plug', { lampHalf: { keyed: false } }, []],
     ['too much current', { circuit: { fuseA: 5, steadyA: 2 } }, ['current-over-spare']],

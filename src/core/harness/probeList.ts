@@ -27,10 +27,13 @@ export interface ProbeList {
   readonly bound: number;
 }
 
-/** Settings that are tried together before the search turns greedy. */
-const EXACT_SETS = 400_000;
+/** Settings that are tried before the search turns greedy. */
+const MOST_STEPS = 20_000;
 
-/** The fewest settings of the controls that tell the circuits of a plug apart by what a meter reads at each cavity. */
+/**
+ * The fewest settings of the controls that tell the circuits of a plug apart by what a meter reads at each cavity, and in
+ * which each is live at least once: a wire that stays dark throughout could as well be dead.
+ */
 export function probeList(circuits: readonly Circuit[]): ProbeList {
   const sorted = [...circuits].sort((a, b) => compareText(a.id, b.id));
   const support = new Set<Control>(
@@ -50,9 +53,22 @@ export function probeList(circuits: readonly Circuit[]): ProbeList {
     if (!before || switches(s.state) < switches(before.state)) parting.set(key, s);
   }
   const candidates = [...parting.values()].sort((a, b) => switches(a.state) - switches(b.state));
-  const told = (chosen: readonly (typeof all)[number][]) =>
-    new Set(sorted.map((_, i) => chosen.map((s) => s.row[i]).join('|'))).size;
-  const chosen = fewest(candidates, (list) => told(list) === classes.length, told);
+  const live = (s: (typeof all)[number], i: number) => s.row[i] !== 'off' && s.row[i] !== 'data';
+  const wakes = sorted.flatMap((_, i) => (candidates.some((s) => live(s, i)) ? [i] : []));
+  const codes = new Map<string, number>();
+  const codeOf = (text: string) => {
+    const known = codes.get(text) ?? codes.size;
+    codes.set(text, known);
+    return known;
+  };
+  const chosen = fewest(
+    candidates.map((setting) => ({
+      setting,
+      row: setting.row.map(codeOf),
+      awake: wakes.map((i) => live(setting, i)),
+    })),
+    classes.length,
+  ).map((c) => c.setting);
   const most = Math.max(2, ...candidates.map((s) => new Set(s.row).size));
   return {
     settings: inFewSwitches(chosen.map((s) => s.state)).map((state) => ({
@@ -60,7 +76,10 @@ export function probeList(circuits: readonly Circuit[]): ProbeList {
       readings: sorted.map((c) => ({ circuit: c.id, level: levelOf(c.cases, state) })),
     })),
     alike: classes.filter((c) => c.length > 1),
-    bound: classes.length <= 1 ? 0 : Math.ceil(Math.log(classes.length) / Math.log(most) - 1e-9),
+    bound: Math.max(
+      wakes.length > 0 ? 1 : 0,
+      classes.length <= 1 ? 0 : Math.ceil(Math.log(classes.length) / Math.log(most) - 1e-9),
+    ),
   };
 }
 
@@ -70,49 +89,84 @@ function groupBy(pairs: readonly (readonly [string, string])[]): readonly (reado
   return [...groups.values()];
 }
 
-/** The smallest set that is enough: every set of a size while there are not too many, then the best one by one. */
-function fewest<T>(
-  candidates: readonly T[],
-  enough: (list: readonly T[]) => boolean,
-  worth: (list: readonly T[]) => number,
-): readonly T[] {
-  if (enough([])) return [];
-  for (let size = 1; size <= candidates.length; size += 1) {
-    if (combinations(candidates.length, size) > EXACT_SETS) break;
-    const found = subset(candidates, size, [], 0, enough);
+interface Candidate<T> {
+  readonly setting: T;
+  /** What each circuit reads, as a number. */
+  readonly row: readonly number[];
+  /** Whether each circuit that can be live is. */
+  readonly awake: readonly boolean[];
+}
+
+/** How far a set of settings has come: which circuits it still takes for one another, and which were live. */
+interface Reached {
+  readonly parts: readonly number[];
+  readonly count: number;
+  readonly woken: readonly boolean[];
+  readonly sleeping: number;
+}
+
+function refined<T>(r: Reached, c: Candidate<T>): Reached {
+  const numbers = new Map<number, number>();
+  const parts = r.parts.map((p, i) => {
+    const key = p * 64 + (c.row[i] ?? 0);
+    const known = numbers.get(key) ?? numbers.size;
+    numbers.set(key, known);
+    return known;
+  });
+  const woken = r.woken.map((w, i) => w || (c.awake[i] ?? false));
+  return { parts, count: numbers.size, woken, sleeping: woken.filter((w) => !w).length };
+}
+
+/**
+ * The smallest set that tells all classes apart and has every circuit live once: sets of a size are all tried while
+ * that does not take too long, leaving out those that cannot come so far any more; then the best setting one by one.
+ */
+function fewest<T>(candidates: readonly Candidate<T>[], classes: number): readonly Candidate<T>[] {
+  const first = candidates[0];
+  if (!first) return [];
+  const start: Reached = {
+    parts: first.row.map(() => 0),
+    count: first.row.length > 0 ? 1 : 0,
+    woken: first.awake.map(() => false),
+    sleeping: first.awake.length,
+  };
+  const most = Math.max(1, ...candidates.map((c) => new Set(c.row).size));
+  const widest = Math.max(1, ...candidates.map((c) => c.awake.filter(Boolean).length));
+  let steps = 0;
+  const search = (
+    size: number,
+    from: number,
+    r: Reached,
+    taken: readonly Candidate<T>[],
+  ): readonly Candidate<T>[] | null => {
+    const left = size - taken.length;
+    if (left === 0) return r.count >= classes && r.sleeping === 0 ? taken : null;
+    if (r.count * most ** left < classes || r.sleeping > widest * left) return null;
+    for (let i = from; i < candidates.length && steps < MOST_STEPS; i += 1) {
+      const c = candidates[i];
+      steps += 1;
+      const found = c && search(size, i + 1, refined(r, c), [...taken, c]);
+      if (found) return found;
+    }
+    return null;
+  };
+  for (let size = 0; size <= candidates.length && steps < MOST_STEPS; size += 1) {
+    const found = search(size, 0, start, []);
     if (found) return found;
   }
-  const chosen: T[] = [];
-  while (!enough(chosen)) {
-    let best: T | undefined;
-    for (const c of candidates)
-      if (!chosen.includes(c) && (!best || worth([...chosen, c]) > worth([...chosen, best]))) best = c;
-    if (!best) break;
-    chosen.push(best);
+  const chosen: Candidate<T>[] = [];
+  let r = start;
+  while (r.count < classes || r.sleeping > 0) {
+    let best: { c: Candidate<T>; after: Reached } | null = null;
+    for (const c of candidates) {
+      const after = refined(r, c);
+      if (!best || after.count - after.sleeping > best.after.count - best.after.sleeping) best = { c, after };
+    }
+    if (!best || (best.after.count === r.count && best.after.sleeping === r.sleeping)) break;
+    chosen.push(best.c);
+    r = best.after;
   }
   return chosen;
-}
-
-function subset<T>(
-  from: readonly T[],
-  size: number,
-  taken: readonly T[],
-  start: number,
-  enough: (list: readonly T[]) => boolean,
-): readonly T[] | null {
-  if (taken.length === size) return enough(taken) ? taken : null;
-  for (let i = start; i < from.length; i += 1) {
-    const next = from[i];
-    const found = next && subset(from, size, [...taken, next], i + 1, enough);
-    if (found) return found;
-  }
-  return null;
-}
-
-function combinations(n: number, k: number): number {
-  let c = 1;
-  for (let i = 0; i < k; i += 1) c = (c * (n - i)) / (i + 1);
-  return c;
 }
 
 const switches = (s: ControlState, from: ControlState = ALL_OFF) =>

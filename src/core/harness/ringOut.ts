@@ -44,7 +44,7 @@ export function ringOut(nets: readonly Net[]): RingOut {
   return {
     steps,
     blocked: sorted.filter((n) => n.blocked).map((n) => n.id),
-    everyPair: (ends * (ends - 1)) / 2,
+    everyPair: ends === 0 ? 0 : (ends * (ends - 1)) / 2,
   };
 }
 

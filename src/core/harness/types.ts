@@ -1,4 +1,6 @@
+import type { WireSize } from '../electrical/wire';
 import type { Rule } from '../fitment/rule';
+import type { Prose } from '../reason';
 import type { LampFunction, Position } from '../vehicle';
 
 /** IEC 60757 letter codes. */
@@ -8,7 +10,13 @@ export type WireCode = (typeof WIRE_CODES)[number];
 export interface Wire {
   readonly base: WireCode;
   readonly stripe?: WireCode;
+  /** As printed or measured; absent: nobody has looked. */
+  readonly size?: WireSize;
 }
+
+/** A moulded housing, bare wires to be joined one by one, or a ring under a screw. */
+export const CONNECTOR_KINDS = ['housing', 'leads', 'ring'] as const;
+export type ConnectorKind = (typeof CONNECTOR_KINDS)[number];
 
 /**
  * One half of a connector. Geometry is stored looking at this half's mating face: rows from the top, columns from the
@@ -18,6 +26,8 @@ export interface ConnectorHalf {
   readonly id: string;
   readonly family: string;
   readonly half: 'vehicle' | 'lamp';
+  /** Absent: a housing. */
+  readonly kind?: ConnectorKind;
   readonly rows: number;
   readonly columns: number;
   readonly cavities: readonly { readonly number: string; readonly row: number; readonly column: number }[];
@@ -44,26 +54,63 @@ export interface VehiclePlug {
   readonly cavities: readonly VehicleCavity[];
 }
 
-/** One input of a lamp. `ground` is the return; `mode` is a plug or loop that chooses a behaviour. */
+/** What an input can be for. `stop-turn`: one wire that does both; `mode`: a plug or loop that chooses a behaviour. */
+export type InputRole = LampFunction | 'ground' | 'mode' | 'stop-turn';
+
+/** One input of a lamp. `ground` is the return. */
 export interface LampInput {
   readonly cavity: string;
-  readonly does: LampFunction | 'ground' | 'mode';
+  readonly does: InputRole;
   /** At the test voltage, 13.5 V (28.0 V on 24 V systems). */
   readonly currentA: number;
   readonly polar: boolean;
   readonly takesPulsed: boolean;
   readonly wire?: Wire;
+  /** For `mode`: what the lamp does with the loop open, and closed. */
+  readonly mode?: { readonly open: Prose; readonly closed: Prose };
 }
 
 export interface LampPlug {
   readonly id: string;
   readonly connector: string;
   readonly inputs: readonly LampInput[];
+  /** Plugs of one lamp that name the same group are alternatives: exactly one of them is used. */
+  readonly alternative?: string;
+  /** To be joined before the lamp is pushed or twisted home: no hand reaches it later. */
+  readonly joinFirst?: boolean;
 }
 
-/** A lead with one plug at each end: which cavity of the vehicle's plug feeds which of the lamp's. */
+/** One end of an adapter. `in` takes a plug of the vehicle's side, `out` a plug of the lamp's; family null: bare leads. */
+export interface AdapterEnd {
+  readonly id: string;
+  readonly way: 'in' | 'out';
+  readonly family: string | null;
+}
+
+/** One wire of an adapter between two cavities, each `end/cavity`. */
+export interface AdapterLink {
+  readonly from: string;
+  readonly to: string;
+  /** A converter: puts stop (`from`) and this turn signal on one wire, the turn signal before the stop. */
+  readonly turn?: string;
+}
+
+/** A lead or module between the vehicle's plugs and the lamp's: any number of ends on either side. */
 export interface Adapter {
-  readonly vehicleFamily: string;
-  readonly lampFamily: string;
-  readonly map: readonly { readonly from: string; readonly to: string }[];
+  readonly ends: readonly AdapterEnd[];
+  readonly map: readonly AdapterLink[];
+}
+
+/** `end/cavity` taken apart. */
+export function splitCavity(text: string): { readonly end: string; readonly cavity: string } {
+  const at = text.indexOf('/');
+  return { end: text.slice(0, at), cavity: text.slice(at + 1) };
+}
+
+/** An adapter of the shelf with what decides between two that both fit. */
+export interface ShelfAdapter {
+  readonly part: string;
+  readonly adapter: Adapter;
+  readonly priceMinor: number;
+  readonly stock: number;
 }

@@ -1,4 +1,5 @@
 import type { BenchReading } from '../bench';
+import type { FeedSource, HandPins } from '../harness';
 import type { FeedSchool } from '../light';
 import type { SeenCell } from '../prove';
 import type { FastenerAct } from '../strip';
@@ -57,6 +58,10 @@ export type PartMove = (typeof PART_MOVES)[number];
 /** What a part can wait for before it is bought. */
 export const HELD_BEHIND = ['bench-proven', 'wire-proven', 'function-proven'] as const;
 export type HeldBehind = (typeof HELD_BEHIND)[number];
+
+/** The calculators whose results can be put into a job. */
+export const CALCULATORS = ['drop', 'fuse', 'resistor', 'flasher', 'drain'] as const;
+export type Calculator = (typeof CALCULATORS)[number];
 
 /** What is looked at when a lamp's box arrives: each yes, no or not looked. */
 export const BOX_CHECKS = ['contents', 'side', 'revision', 'undamaged'] as const;
@@ -125,7 +130,44 @@ export interface EventBodies {
     readonly school: FeedSchool;
     /** Where it is taken: the slot, the wire, the lead. */
     readonly words: string;
+    /** The place as the shelf knows it; absent: in words only, and live as the school usually is. */
+    readonly source?: FeedSource;
     readonly basis: string | null;
+  };
+  /** One of the smaller choices of the wiring: a mode plug, a cure, the measured length of a leg. */
+  readonly 'wire-decided': {
+    readonly swap: string;
+    /** `mode/<position>/<plug>/<cavity>`, `cure/<circuit>`, `route/<position>`, `adapters/<position>`. */
+    readonly matter: string;
+    /** `open` or `closed`; a cure; a length in mm; parts as `one+other`, or `none`. */
+    readonly choice: string;
+    readonly words?: string;
+    readonly basis: string | null;
+  };
+  /** Cavities as a person pins them, for the plugs named; none: as worked out. */
+  readonly 'pins-set': {
+    readonly position: PositionKey;
+    readonly lamp: string;
+    readonly pins: HandPins;
+    readonly basis: string | null;
+  };
+  /** A reading of the ring-out (Ω, null: open) or of the probe (V). */
+  readonly 'check-read': {
+    readonly position: PositionKey;
+    readonly lamp: string;
+    readonly check: string;
+    readonly value: number | null;
+    readonly flashes?: boolean;
+    readonly basis: string | null;
+  };
+  /** A calculator's result, with what went in. */
+  readonly 'figure-noted': {
+    readonly calculator: Calculator;
+    readonly inputs: readonly { readonly name: string; readonly typed: string }[];
+    readonly result: string;
+    readonly formula: string;
+    readonly position?: PositionKey;
+    readonly words?: string;
   };
   readonly 'bench-read': {
     readonly position: PositionKey;

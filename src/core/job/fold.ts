@@ -27,6 +27,13 @@ export interface JobRecord {
   readonly plugs: ReadonlyMap<string, Latest<StoredEvent<'plug-recorded'>>>;
   /** By swap and function: `<swap>/drl`. */
   readonly feeds: ReadonlyMap<string, Latest<StoredEvent<'feed-chosen'>>>;
+  /** By swap and matter: `<swap>/cure/turn-left`. */
+  readonly decisions: ReadonlyMap<string, Latest<StoredEvent<'wire-decided'>>>;
+  /** By position and lamp. */
+  readonly pins: ReadonlyMap<string, Latest<StoredEvent<'pins-set'>>>;
+  /** By position, lamp and check. */
+  readonly harnessReads: ReadonlyMap<string, Latest<StoredEvent<'check-read'>>>;
+  readonly figures: readonly StoredEvent<'figure-noted'>[];
   /** By position, lamp and step: `headlamp.front.left/skerry-620-left/main/4`. */
   readonly bench: ReadonlyMap<string, Latest<StoredEvent<'bench-read'>>>;
   /** By swap. */
@@ -85,6 +92,10 @@ export function foldJob(events: readonly AnyStoredEvent[]): JobRecord {
     swaps: foldSwaps(of('swap-opened'), of('lamp-chosen')),
     plugs: latestBy(of('plug-recorded'), (e) => `${e.body.position}/${e.body.plug}`),
     feeds: latestBy(of('feed-chosen'), (e) => `${e.body.swap}/${e.body.does}`),
+    decisions: latestBy(of('wire-decided'), (e) => `${e.body.swap}/${e.body.matter}`),
+    pins: latestBy(of('pins-set'), (e) => `${e.body.position}/${e.body.lamp}`),
+    harnessReads: latestBy(of('check-read'), (e) => `${e.body.position}/${e.body.lamp}/${e.body.check}`),
+    figures: of('figure-noted'),
     bench: latestBy(of('bench-read'), (e) => `${e.body.position}/${e.body.lamp}/${e.body.step}`),
     sheets: latestBy(of('sheet-chosen'), (e) => e.body.swap),
     ticks: latestBy(of('step-ticked'), (e) => `${e.body.way}/${e.body.step}`),

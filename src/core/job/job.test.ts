@@ -322,7 +322,7 @@ describe('open items raise themselves', () => {
   });
 
   it('what is not proven, and not on any sheet, is an item of its own', () => {
-    expect(origins(worked()).slice(2)).toEqual(['bench-proof', 'function-proof', 'no-sheet']);
+    expect(origins(worked()).slice(2)).toEqual(['bench-proof', 'cure', 'cure', 'function-proof', 'no-sheet']);
   });
 
   it('a told year against the VIN is a contradiction until it is told anew or closed', () => {

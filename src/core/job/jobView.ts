@@ -1,4 +1,5 @@
 import type { Circuit } from '../controls';
+import type { FeedSource } from '../harness';
 import type { FeedSchool } from '../light';
 import type { RoadMark, Verdict, Wish } from '../fitment';
 import type { Family, Place } from '../shelf/types';
@@ -12,7 +13,7 @@ import {
   positionKey,
   type VinReading,
 } from '../vehicle';
-import type { AsFound, Looked, PlugCheck, WarrantySymptom } from './events';
+import type { AsFound, Calculator, Looked, PlugCheck, WarrantySymptom } from './events';
 import type { OpenItem } from './openItem';
 import type { JobReading } from './readJob';
 import { releaseCheck, type ReleaseCheck } from './release';
@@ -21,6 +22,7 @@ import type { ProofLine } from './proving';
 import type { StageState } from './stageStates';
 import type { StripReading } from './stripping';
 import type { VehicleRecord } from './vehicleFacts';
+import type { WireMatters } from './wireMatters';
 import type { PositionWiring } from './wiring';
 
 export interface PositionView {
@@ -56,6 +58,7 @@ export interface SwapView {
     readonly override: boolean;
   } | null;
   readonly wiring: readonly PositionWiring[];
+  readonly matters: WireMatters;
   readonly proofs: readonly ProofLine[];
   readonly orders: SwapOrders | null;
 }
@@ -94,8 +97,21 @@ export interface JobView {
     readonly at: string;
     readonly event: string;
     readonly school: FeedSchool;
+    readonly source?: FeedSource;
     readonly words: string;
     readonly by: string;
+  }[];
+  /** Results of calculators that were put into the job. */
+  readonly figures: readonly {
+    readonly event: string;
+    readonly calculator: Calculator;
+    readonly inputs: readonly { readonly name: string; readonly typed: string }[];
+    readonly result: string;
+    readonly formula: string;
+    readonly position: PositionKey | null;
+    readonly words: string;
+    readonly by: string;
+    readonly at: string;
   }[];
   readonly scopes: readonly {
     readonly event: string;
@@ -184,22 +200,25 @@ export function jobView(input: JobViewInput): JobView {
       words: m.body.words,
       position: m.body.position ?? null,
     })),
-    swaps: reading.checks.map(({ swap: { id, positions, openedBy, choice }, wiring, proofs, orders }) => ({
-      wiring,
-      proofs,
-      orders,
-      id,
-      positions,
-      openedEvent: openedBy.id,
-      choice: choice && {
-        event: choice.event.id,
-        application: choice.event.body.application.id,
-        lamps: Object.fromEntries(Object.entries(choice.event.body.lamps).map(([p, r]) => [p, r.id])),
-        verdict: choice.event.body.verdict,
-        road: choice.event.body.road,
-        override: choice.event.body.override !== undefined,
-      },
-    })),
+    swaps: reading.checks.map(
+      ({ swap: { id, positions, openedBy, choice }, wiring, matters, proofs, orders }) => ({
+        wiring,
+        matters,
+        proofs,
+        orders,
+        id,
+        positions,
+        openedEvent: openedBy.id,
+        choice: choice && {
+          event: choice.event.id,
+          application: choice.event.body.application.id,
+          lamps: Object.fromEntries(Object.entries(choice.event.body.lamps).map(([p, r]) => [p, r.id])),
+          verdict: choice.event.body.verdict,
+          road: choice.event.body.road,
+          override: choice.event.body.override !== undefined,
+        },
+      }),
+    ),
     plugRecords: [...record.plugs].map(([at, { event: e }]) => ({
       at,
       event: e.id,
@@ -210,8 +229,20 @@ export function jobView(input: JobViewInput): JobView {
       at,
       event: e.id,
       school: e.body.school,
+      ...(e.body.source ? { source: e.body.source } : {}),
       words: e.body.words,
       by: e.user,
+    })),
+    figures: record.figures.map((e) => ({
+      event: e.id,
+      calculator: e.body.calculator,
+      inputs: e.body.inputs,
+      result: e.body.result,
+      formula: e.body.formula,
+      position: e.body.position ?? null,
+      words: e.body.words ?? '',
+      by: e.user,
+      at: e.at,
     })),
     scopes: record.scopes.map((e) => ({
       event: e.id,

@@ -15,6 +15,11 @@ export type ItemOrigin =
   | 'wire-conflict'
   | 'wire-unmapped'
   | 'light-rule'
+  | 'mode'
+  | 'cure'
+  | 'feed'
+  | 'lead-to-make'
+  | 'harness-reading'
   | 'bench-proof'
   | 'loosened'
   | 'isolated'
@@ -68,6 +73,11 @@ export const CLOSABLE: Readonly<Record<ItemOrigin, ClosableBy>> = {
   'wire-conflict': 'technician',
   'wire-unmapped': 'technician',
   'light-rule': 'lead',
+  mode: 'technician',
+  cure: 'technician',
+  feed: 'lead',
+  'lead-to-make': 'technician',
+  'harness-reading': 'technician',
   'bench-proof': 'technician',
   loosened: 'technician',
   isolated: 'technician',

@@ -9,6 +9,8 @@ import { orderItems, type SwapOrders } from './orders';
 import { notProven, type ProofLine } from './proving';
 import type { Stage } from './stages';
 import type { StripReading } from './stripping';
+import { harnessItems } from './harnessItems';
+import type { FeedMatter, WireMatters } from './wireMatters';
 import { type PositionWiring, seriousConflicts } from './wiring';
 
 /** The state of a swap's choice against what is known now. */
@@ -20,6 +22,10 @@ export interface ChoiceCheck {
   readonly revised: readonly string[];
   /** Wiring and light of each position; empty while no lamp is chosen. */
   readonly wiring: readonly PositionWiring[];
+  /** Mode plugs, cures and lengths. */
+  readonly matters: WireMatters;
+  /** Extra feeds with every place they could come from. */
+  readonly feeds: readonly FeedMatter[];
   /** The function matrix; empty while no lamp is chosen. */
   readonly proofs: readonly ProofLine[];
   /** Quote, parts and boxes; null while no lamp is chosen. */
@@ -62,6 +68,7 @@ export function openItems(
   for (const check of checks) {
     swapItems(check, rule);
     wiringItems(check, rule);
+    found.push(...harnessItems(check, record).map((i) => ruled(record, i)));
     const chosen = check.swap.choice?.event.id;
     if (chosen)
       found.push(...proofItems(chosen, check.swap.positions, check.proofs).map((i) => ruled(record, i)));

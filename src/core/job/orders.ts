@@ -43,6 +43,8 @@ export interface Procured {
   readonly due: string | null;
   /** What it waits for before it is bought; null: not held. */
   readonly held: HeldBehind | null;
+  /** Where it stands, the one word that counts. */
+  readonly state: 'not-needed' | 'here' | 'held' | 'awaited' | 'to-order';
 }
 
 export interface BoxLine {
@@ -141,16 +143,28 @@ export function swapOrders(
     const want = needed.filter((l) => l.id === id && !l.perhaps).reduce((n, l) => n + l.quantity, 0);
     const received = sum('received') - sum('returned');
     const last = mine.filter((m) => m.move === 'held' || m.move === 'let-go').at(-1);
+    const awaited = Math.max(0, sum('ordered') - sum('received'));
+    const held = last?.move === 'held' ? (last.behind ?? 'bench-proven') : null;
     return {
       id,
       kind: s.lamp(id) ? 'lamp' : 'part',
       needed: want,
       ordered: sum('ordered'),
       received,
-      awaited: Math.max(0, sum('ordered') - sum('received')),
+      awaited,
       toOrder: Math.max(0, want - Math.max(sum('ordered'), received)),
       due: mine.filter((m) => m.move === 'ordered' && m.due).at(-1)?.due ?? null,
-      held: last?.move === 'held' ? (last.behind ?? 'bench-proven') : null,
+      held,
+      state:
+        want === 0
+          ? 'not-needed'
+          : received >= want
+            ? 'here'
+            : held
+              ? 'held'
+              : awaited > 0
+                ? 'awaited'
+                : 'to-order',
     };
   });
   return {

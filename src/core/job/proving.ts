@@ -1,5 +1,5 @@
 import type { Circuit } from '../controls';
-import { neededLevels, levelOf } from '../controls';
+import { circuitFinder, levelOf, neededLevels } from '../controls';
 import type { Judgement } from '../fitment';
 import { certainty } from '../fitment/functionRows';
 import { bindAt } from '../fitment/condition';
@@ -62,8 +62,8 @@ export function readProofs(
   record: JobRecord,
   s: ProofSources,
 ): readonly ProofLine[] {
-  const circuits = new Map((s.family.circuits ?? []).map((c) => [c.id, c]));
-  const subjects = wiring.map((w) => subjectOf(w, judgement, circuits, s));
+  const circuit = circuitFinder(s.family.circuits ?? []);
+  const subjects = wiring.map((w) => subjectOf(w, judgement, circuit, s));
   return proofSteps(subjects).map((step) => ({
     id: step.id,
     state: step.state,
@@ -107,14 +107,14 @@ export const notProven = (lines: readonly ProofLine[]) =>
 function subjectOf(
   w: PositionWiring,
   judgement: Judgement | null,
-  circuits: ReadonlyMap<string, Circuit>,
+  circuit: (id: string) => Circuit | undefined,
   s: ProofSources,
 ): ProofSubject {
   const place = s.family.places.find((p) => positionKey(p.position) === w.position);
   const side = place?.position.side ?? 'centre';
   const lit = w.lamp.functions.filter((f) => isLamp(f.does) && f.does !== 'reflex-reflector');
   const fitted: FittedLamp | null = w.map
-    ? { lamp: w.lamp, side, inputs: w.map.inputs, circuit: (id) => circuits.get(id), feeds: w.feeds }
+    ? { lamp: w.lamp, side, inputs: w.map.inputs, circuit, feeds: w.feeds }
     : null;
   const lost = new Set((judgement?.functions ?? []).filter((r) => r.change === 'lost').map((r) => r.does));
   const moved = (place?.functions ?? []).filter(

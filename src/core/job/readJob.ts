@@ -18,6 +18,8 @@ import { type OrderSources, type Rates, swapOrders } from './orders';
 import { readProofs } from './proving';
 import { type StageState, stageStates } from './stageStates';
 import { readStripping, type StripReading } from './stripping';
+import { systemVOf } from '../electrical';
+import { feedMatters, wireMatters } from './wireMatters';
 import { swapWiring } from './wiring';
 import { derivedStatements, type VehicleRecord, vinOf } from './vehicleFacts';
 
@@ -88,7 +90,17 @@ function checkChoice(
   context: JudgeContext,
 ): ChoiceCheck {
   const { pinned } = sources;
-  if (!swap.choice) return { swap, now: null, revised: [], wiring: [], proofs: [], orders: null };
+  if (!swap.choice)
+    return {
+      swap,
+      now: null,
+      revised: [],
+      wiring: [],
+      matters: { modes: [], cures: [], routes: {} },
+      feeds: [],
+      proofs: [],
+      orders: null,
+    };
   const { application, lamps, parts, sheets = [] } = swap.choice.event.body;
   const newer = (kind: PinnedKind, ref: RowRef) => (pinned.head(kind, ref.id) ?? 0) > ref.rev;
   const revised = [
@@ -103,11 +115,15 @@ function checkChoice(
   const now = plan && judge(plan, context);
   const known = { ...sources, known: context.known };
   const wiring = plan ? swapWiring(swap, plan, record, known) : [];
+  const matterSources = { ...known, systemV: systemVOf(context.known.get('system-voltage@vehicle')) };
+  const matters = wireMatters(swap, wiring, record, matterSources);
   return {
     swap,
     now,
     revised: [...new Set(revised)].sort(),
     wiring,
+    matters,
+    feeds: feedMatters(wiring, matters, matterSources),
     proofs: readProofs(wiring, now, record, known),
     orders: now && swapOrders(swap, now, record, orderSources(plan, sources)),
   };

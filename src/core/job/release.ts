@@ -6,6 +6,7 @@ import type { AsFound, EventBodies } from './events';
 import type { OpenItem } from './openItem';
 import type { JobReading } from './readJob';
 import { releaseHands, type ReleaseHands } from './releaseHands';
+import { releaseWiring, type ReleaseWiring } from './releaseWiring';
 import type { Stage } from './stages';
 import type { VehicleRecord } from './vehicleFacts';
 
@@ -106,6 +107,8 @@ export interface ReleaseDocument {
     readonly at: string;
   }[];
   readonly hands?: ReleaseHands;
+  /** Absent in documents of before Wire kept it. */
+  readonly wiring?: ReleaseWiring;
   readonly history: readonly { readonly at: string; readonly by: string; readonly type: string }[];
 }
 
@@ -189,6 +192,7 @@ export function releaseDocument(input: ReleaseInput): ReleaseDocument {
         : [],
     ),
     hands: releaseHands(reading, nameOf),
+    wiring: releaseWiring(reading, nameOf),
     history: record.standing.map((e) => ({ at: e.at, by: nameOf(e.user), type: e.type })),
   };
 }

@@ -5,7 +5,11 @@ import type { Known } from '../fitment';
 import { type BenchReading, benchSequence, type BenchStep, type BenchVerdict, judgeReading } from '../bench';
 import { systemVOf, type SystemV } from '../electrical';
 import type { ConnectorHalf, PinMap, VehiclePlug } from '../harness';
-import { pinMap } from '../harness';
+import { type BuildSheet, buildSheet, harnessChecks, inputSuits, pinMap, wantsLead } from '../harness';
+import { type CheckReading, checkLines } from './harnessReads';
+import { liveOfSource } from './feedSource';
+import { circuitFinder } from '../controls';
+import { shelfAdapters } from '../shelf/adapters';
 import { type FittedLamp, judgeLight, type LightFinding } from '../light';
 import type { Family, Lamp, Part, Profile } from '../shelf/types';
 import { type FactRegistry, type LampFunction, type PositionKey, positionKey } from '../vehicle';
@@ -23,6 +27,13 @@ export interface PositionWiring {
   readonly feeds: FittedLamp['feeds'];
   /** Functions that want an extra feed and have none yet. */
   readonly undecided: readonly LampFunction[];
+  /** The lead that has to be made, where no chain of adapters is right. */
+  readonly build: BuildSheet | null;
+  readonly checks: CheckReading | null;
+  /** Adapters that a person chose instead of the cheapest chain: `part+part`, or `none` for a lead that is made. */
+  readonly adapterChoice: { readonly choice: string; readonly event: string } | null;
+  /** Latest entry of pins set by hand, to build upon. */
+  readonly pinsEvent: string | null;
   readonly light: readonly LightFinding[];
   readonly bench: readonly BenchLine[];
 }
@@ -55,7 +66,8 @@ export function swapWiring(
   s: WiringSources,
 ): readonly PositionWiring[] {
   const halves = new Map(s.connectors.map((c) => [c.id, c]));
-  const circuits = new Map((s.family.circuits ?? []).map((c) => [c.id, c]));
+  const circuit = circuitFinder(s.family.circuits ?? []);
+  const all = shelfAdapters(s.parts);
   const systemV = systemVOf(s.known.get('system-voltage@vehicle'));
   const profile = s.profiles.find((p) => p.id === s.known.get('market@vehicle'));
   return plan.places.map(({ place, lamp }) => {
@@ -67,9 +79,24 @@ export function swapWiring(
       lamp,
       state,
       vehiclePlugs: plugs,
-      bench: benchLines(position, lamp, systemV, record),
     } as const;
-    if (state !== 'mapped') return { ...base, map: null, feeds: [], undecided: [], light: [] };
+    if (state !== 'mapped')
+      return {
+        ...base,
+        bench: benchLines(position, lamp, systemV, record),
+        map: null,
+        feeds: [],
+        undecided: [],
+        build: null,
+        checks: null,
+        pinsEvent: null,
+        adapterChoice: null,
+        light: [],
+      };
+    const decided = record.decisions.get(`${swap.id}/adapters/${position}`)?.event;
+    const wanted = new Set(decided?.body.choice.split('+'));
+    const adapters = decided ? shelfAdapters(s.parts.filter((p) => wanted.has(p.id))) : all;
+    const pins = record.pins.get(`${position}/${lamp.id}`);
     const map = pinMap({
       side: place.position.side,
       systemV,
@@ -78,27 +105,60 @@ export function swapWiring(
       lampMinV: lamp.workingMinV,
       lampMaxV: lamp.workingMaxV,
       connector: (id) => halves.get(id),
-      circuit: (id) => circuits.get(id),
-      adapters: s.parts.flatMap((p) => (p.adapter ? [{ part: p.id, adapter: p.adapter }] : [])),
+      circuit,
+      adapters,
+      ...(pins ? { pins: pins.event.body.pins } : {}),
     });
     const wanting = map.inputs.flatMap((i) =>
       i.verdict === 'extra-feed' ? [i.input.does as LampFunction] : [],
     );
     const feeds = wanting.flatMap((does) => {
       const decided = record.feeds.get(`${swap.id}/${does}`)?.event.body;
-      return decided ? [{ does, school: decided.school }] : [];
+      const live = decided && liveOfSource(decided.source, s.family);
+      return decided ? [{ does, school: decided.school, ...(live ? { live } : {}) }] : [];
     });
     const undecided = wanting.filter((d) => !feeds.some((f) => f.does === d));
     const fitted: FittedLamp = {
       lamp,
       side: place.position.side,
       inputs: map.inputs,
-      circuit: (id) => circuits.get(id),
+      circuit,
       feeds,
     };
-    return { ...base, map, feeds, undecided, light: judgeLight(fitted, profile?.light ?? []) };
+    const build = wantsLead(map)
+      ? buildSheet({
+          vehiclePlugs: plugs,
+          lampPlugs: lamp.plugs ?? [],
+          map,
+          connector: (id) => halves.get(id),
+          circuit,
+          suits: inputSuits(place.position.side, circuit),
+        })
+      : null;
+    const checks =
+      systemV === null
+        ? null
+        : checkLines(position, lamp.id, harnessChecks(map, build, plugs, circuit, systemV), record);
+    return {
+      ...base,
+      bench: benchLines(position, usedPlugs(lamp, map), systemV, record),
+      map,
+      feeds,
+      undecided,
+      build,
+      checks,
+      pinsEvent: pins?.event.id ?? null,
+      adapterChoice: decided ? { choice: decided.body.choice, event: decided.id } : null,
+      light: judgeLight(fitted, profile?.light ?? []),
+    };
   });
 }
+
+/** A lamp with the plugs that are used: of two that a kit brings, only one is fed on the bench too. */
+const usedPlugs = (lamp: Lamp, map: PinMap): Lamp => ({
+  ...lamp,
+  plugs: (lamp.plugs ?? []).filter((p) => !map.unused.some((u) => u.plug === p.id)),
+});
 
 function benchLines(
   position: PositionKey,

@@ -6,7 +6,7 @@ import {
   levelOf,
   neededLevels,
 } from '../controls';
-import type { MappedInput } from '../harness';
+import { isFed, type MappedInput } from '../harness';
 import type { Lamp } from '../shelf/types';
 import { FEED_LIVE, type FeedSchool } from './feed';
 import type { LampFunction, Side } from '../vehicle';
@@ -26,8 +26,12 @@ export interface FittedLamp {
   readonly side: Side;
   readonly inputs: readonly MappedInput[];
   readonly circuit: (id: string) => Circuit | undefined;
-  /** Extra feeds that were decided, each taken to be live as its school usually is. */
-  readonly feeds: readonly { readonly does: LampFunction; readonly school: FeedSchool }[];
+  /** Extra feeds that were decided; live as its source is, or, where none is named, as its school usually is. */
+  readonly feeds: readonly {
+    readonly does: LampFunction;
+    readonly school: FeedSchool;
+    readonly live?: readonly LevelCase[];
+  }[];
 }
 
 /**
@@ -39,6 +43,12 @@ export function expectedLevels(fitted: FittedLamp, state: ControlState): Readonl
   for (const { input, verdict, from } of fitted.inputs) {
     if (input.does === 'ground' || input.does === 'mode') continue;
     const feed = levelOf(feedCases(fitted, { input, verdict, from }), state);
+    if (input.does === 'stop-turn') {
+      // One wire, two functions: what flashes is the turn signal, what is steady the stop lamp.
+      levels.set('turn', feed.kind === 'flashing' ? feed : OFF);
+      levels.set('stop', feed.kind === 'flashing' ? OFF : feed);
+      continue;
+    }
     levels.set(input.does, feed.kind === 'off' ? OFF : (ownLevel(fitted.lamp, input.does, state) ?? feed));
   }
   for (const { does } of fitted.lamp.functions) {
@@ -53,17 +63,20 @@ function feedCases(
   fitted: FittedLamp,
   { input, verdict, from }: Pick<MappedInput, 'input' | 'verdict' | 'from'>,
 ): readonly LevelCase[] {
-  const row =
-    from && (verdict === 'direct' || verdict === 'through-adapter')
-      ? fitted.circuit(from.circuit)
-      : undefined;
-  const school = fitted.feeds.find((f) => f.does === input.does)?.school;
-  return row ? row.cases : school ? FEED_LIVE[school] : [];
+  const row = from && isFed(verdict) ? fitted.circuit(from.circuit) : undefined;
+  const feed = fitted.feeds.find((f) => f.does === input.does);
+  return row ? row.cases : feed ? liveCases(feed) : [];
 }
+
+/** When an extra feed is live. */
+export const liveCases = (feed: FittedLamp['feeds'][number]): readonly LevelCase[] =>
+  feed.live ?? FEED_LIVE[feed.school];
 
 /** Every case that has a say in when a function of a fitted lamp is lit; none: nothing feeds it. */
 export function decidingCases(fitted: FittedLamp, does: LampFunction): readonly LevelCase[] {
-  const own = fitted.inputs.filter((i) => i.input.does === does);
+  const own = fitted.inputs.filter(
+    (i) => i.input.does === does || (i.input.does === 'stop-turn' && (does === 'stop' || does === 'turn')),
+  );
   const leader = FOLLOWS[does];
   if (own.length === 0 && leader) return decidingCases(fitted, leader);
   const behaviour = fitted.lamp.behaviour?.find((b) => b.does === does)?.cases ?? [];

@@ -8,8 +8,7 @@ import {
   supportOf,
 } from '../controls';
 import type { LightRule } from '../shelf/types';
-import { expectedLevels, type FittedLamp } from './expected';
-import { FEED_LIVE } from './feed';
+import { expectedLevels, type FittedLamp, liveCases } from './expected';
 
 /** What a rule of a market says about a fitted lamp. */
 export interface LightFinding {
@@ -48,7 +47,7 @@ function keeps(must: LightRule['must'], level: Level): boolean {
 function controlsOf(fitted: FittedLamp): readonly Control[] {
   const texts = [
     ...fitted.inputs.flatMap((i) => (i.from ? (fitted.circuit(i.from.circuit)?.cases ?? []) : [])),
-    ...fitted.feeds.flatMap((f) => FEED_LIVE[f.school]),
+    ...fitted.feeds.flatMap(liveCases),
     ...(fitted.lamp.behaviour ?? []).flatMap((b) => b.cases),
   ].map((c) => c.when);
   return [...new Set(texts.flatMap((t) => supportOf(expressionOf(t))))];

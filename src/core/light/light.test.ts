@@ -28,6 +28,7 @@ const input = (does: LampFunction, from: string | null): MappedInput => ({
   input: { cavity: does, does, currentA: 1, polar: true, takesPulsed: false },
   verdict: from ? 'direct' : 'extra-feed',
   from: from ? { plug: 'v', cavity: does, circuit: from } : null,
+  path: [],
   differing: [],
 });
 const lamp = (more: Partial<FittedLamp> = {}): FittedLamp => ({

@@ -1,2 +1,4 @@
 export * from './length';
 export * from './current';
+export * from './meter';
+export * from './lengthRange';

@@ -1,6 +1,7 @@
 import { type LevelCase, parseExpression } from '../controls';
 import { type Reason, reason } from '../reason';
 import { positionKey } from '../vehicle';
+import { adapterFaults, feedFaults } from './checkFeeds';
 import type { ShelfFault } from './fault';
 import { nearestName } from './nearestName';
 import type { Shelf } from './types';
@@ -55,6 +56,7 @@ export function harnessFaults(shelf: Shelf): readonly ShelfFault[] {
     const circuits = new Set((family.circuits ?? []).map((c) => c.id));
     const places = new Set(family.places.map((p) => positionKey(p.position)));
     family.circuits?.forEach((c, j) => checkCases(`/families/${i}/circuits/${j}/cases`, c.cases));
+    faults.push(...feedFaults(`/families/${i}`, family, checkCases));
     family.plugs?.forEach((plug, j) => {
       const at = `/families/${i}/plugs/${j}`;
       if (!places.has(positionKey(plug.position)))
@@ -68,7 +70,13 @@ export function harnessFaults(shelf: Shelf): readonly ShelfFault[] {
         if (c.circuit !== null && c.circuit !== 'ground' && !circuits.has(c.circuit))
           fault(`${at}/cavities/${k}/circuit`, 'no-such-circuit', { circuit: c.circuit });
       });
-      if (!plug.cavities.some((c) => c.circuit === 'ground'))
+      const screwed = family.plugs?.some(
+        (p) =>
+          positionKey(p.position) === positionKey(plug.position) &&
+          halves.get(p.connector)?.kind === 'ring' &&
+          p.cavities.some((c) => c.circuit === 'ground'),
+      );
+      if (!screwed && !plug.cavities.some((c) => c.circuit === 'ground'))
         fault(`${at}/cavities`, 'plug-without-ground', { plug: plug.id });
     });
   });
@@ -83,11 +91,7 @@ export function harnessFaults(shelf: Shelf): readonly ShelfFault[] {
     lamp.behaviour?.forEach((b, j) => checkCases(`/lamps/${i}/behaviour/${j}/cases`, b.cases));
   });
   shelf.parts.forEach((part, i) => {
-    const to = part.adapter?.map.map((x) => x.to) ?? [];
-    to.forEach(
-      (cavity, j) =>
-        to.indexOf(cavity) !== j && fault(`/parts/${i}/adapter/map/${j}`, 'cavity-twice', { cavity }),
-    );
+    if (part.adapter) faults.push(...adapterFaults(`/parts/${i}/adapter`, part.adapter, shelf));
   });
   shelf.profiles.forEach((profile, i) =>
     profile.light?.forEach((r, j) => checkWhen(`/profiles/${i}/light/${j}/when`, r.when)),

@@ -94,8 +94,44 @@ describe('each fault is found at its place', () => {
     ],
     [
       'an adapter that feeds one cavity twice',
-      (s) => (s.parts![adapterAt].adapter.map[1].to = '1'),
+      (s) => (s.parts![adapterAt].adapter.map[1].to = 'out/1'),
       [`/parts/${adapterAt}/adapter/map/1 cavity-twice`],
+    ],
+    [
+      'an adapter that leads back to its own side',
+      (s) => (s.parts![adapterAt].adapter.map[1].to = 'in/2'),
+      [`/parts/${adapterAt}/adapter/map/1/to adapter-leads-back`],
+    ],
+    [
+      'an adapter for a plug that nobody knows',
+      (s) => (s.parts![adapterAt].adapter.ends[0].family = 'X99'),
+      [`/parts/${adapterAt}/adapter/ends/0/family no-such-connector-family`],
+    ],
+    [
+      'an adapter with nothing on the lamp’s side',
+      (s) => (s.parts![adapterAt].adapter = { ends: [{ id: 'in', way: 'in', family: 'X40' }], map: [] }),
+      [`/parts/${adapterAt}/adapter/ends adapter-one-way`],
+    ],
+    [
+      'a fuse of no standard size, and a place taken twice',
+      (s) => {
+        s.families![0].fuseBoxes[0].slots[0].ratingA = 12;
+        s.families![0].fuseBoxes[0].slots[1].column = 1;
+      },
+      [
+        '/families/0/fuseBoxes/0/slots/0/ratingA fuse-size',
+        '/families/0/fuseBoxes/0/slots/1 slot-place-twice',
+      ],
+    ],
+    [
+      'a fuse place that is live when an expression says that does not parse',
+      (s) => (s.families![0].fuseBoxes[0].slots[0].cases[0].when = 'key=sideways'),
+      ['/families/0/fuseBoxes/0/slots/0/cases/0/when expression-value'],
+    ],
+    [
+      'a circuit of a fuse that is made in no size',
+      (s) => (s.families![0].circuits[0].fuseA = 11),
+      ['/families/0/circuits/0/fuseA fuse-size'],
     ],
     [
       'a connector whose cavity lies outside it',

@@ -116,3 +116,40 @@ describe('words of the trade', () => {
     expect(matchesWords('Load resistor 15 Ω', 'ballast')).toBe(true);
   });
 });
+
+describe('of the harness', () => {
+  it('the demo’s adapters do what its catalogue says of them', () =>
+    expect(lint(demo.applications).filter((f) => f.code === 'adapter-refuted')).toEqual([]));
+
+  it('an adapter that the pin map refutes is a fault of the row that names it', () => {
+    const crossed = demo.parts.map((p) =>
+      p.id === 'adapter-x40' && p.adapter
+        ? {
+            ...p,
+            adapter: {
+              ...p.adapter,
+              map: p.adapter.map.map((w) => ({
+                ...w,
+                to: w.to === 'out/1' ? 'out/2' : w.to === 'out/2' ? 'out/1' : w.to,
+              })),
+            },
+          }
+        : p,
+    );
+    const found = lint(demo.applications, { parts: crossed }).filter((f) => f.code === 'adapter-refuted');
+    expect(found.map((f) => f.severity)).toContain('fault');
+    expect(found.flatMap((f) => f.rows.map((r) => r.id))).toEqual(
+      expect.arrayContaining(['packet-sounder-2', 'adapter-x40']),
+    );
+  });
+
+  it('a connector without its counterpart, and a plug of a lamp that nothing leads to', () => {
+    const connectors = demo.connectors.filter((c) => c.id !== 'X30-V');
+    const families = demo.families.map((f) => (f.id === 'orrel-whimbrel' ? { ...f, plugs: [] } : f));
+    expect(
+      lint([], { connectors, families })
+        .filter((f) => f.code === 'half-alone' || f.code === 'lamp-plug-unreached')
+        .map((f) => `${f.code} ${f.rows[0]?.id}`),
+    ).toEqual(['half-alone X30-L', 'lamp-plug-unreached wrack']);
+  });
+});

@@ -6,19 +6,13 @@ import { fitCondition } from '../fitment/judge';
 import { certainty } from '../fitment/functionRows';
 import { compareText, type Reason, reason } from '../reason';
 import { factRegistry, type FactRegistry, positionKey } from '../vehicle';
-import type { Application, Family, Lamp, Shelf, ShelfKind } from './types';
-
-/** Something in the catalogue that a person should look at. Faults mislead; notes may be meant. */
-export interface LintFinding {
-  readonly code: string;
-  readonly severity: 'fault' | 'note';
-  readonly rows: readonly { readonly kind: ShelfKind; readonly id: string }[];
-  readonly facts: Reason['facts'];
-}
+import { harnessFindings } from './lintHarness';
+import type { LintFinding } from './lintFinding';
+import type { Application, Family, Lamp, Shelf } from './types';
 
 export type LintSource = Pick<
   Shelf,
-  'factKeys' | 'profiles' | 'parts' | 'lamps' | 'families' | 'applications'
+  'factKeys' | 'profiles' | 'parts' | 'connectors' | 'lamps' | 'families' | 'applications'
 >;
 
 /**
@@ -51,6 +45,7 @@ export function* lintShelf(shelf: LintSource, every = 500): Generator<number, re
     if (done % every === 0) yield done;
   }
   for (const [key, list] of groups) found.push(...groupFindings(key.split('|')[0] ?? '', list));
+  found.push(...harnessFindings(shelf));
   yield done;
   return found.sort(
     (a, b) =>

@@ -2,6 +2,7 @@ import type { Prior } from '../fitment/prior';
 import type { Dispute, PartNeed, Rule } from '../fitment/rule';
 import type { Circuit, LevelCase } from '../controls';
 import type { Adapter, ConnectorHalf, LampPlug, VehiclePlug } from '../harness/types';
+import type { Battery, FuseBox, PluginLead } from '../harness/fuseBox';
 import type { Prose } from '../reason';
 import type { StepSheet } from '../strip/types';
 import type {
@@ -57,6 +58,10 @@ export interface Family {
   /** Absent: nobody has taken this line's harness down yet, and Wire says so. */
   readonly circuits?: readonly Circuit[];
   readonly plugs?: readonly VehiclePlug[];
+  readonly fuseBoxes?: readonly FuseBox[];
+  readonly battery?: Battery;
+  /** Factory auxiliary circuits, and leads that plug in. */
+  readonly leads?: readonly PluginLead[];
 }
 
 /** What the lens carries for a rule set: a declared mark, none, or nobody has looked (absent). */

@@ -7,12 +7,13 @@ import { DrainCalculator } from './DrainCalculator';
 import { DropCalculator } from './DropCalculator';
 import { FlasherCalculator } from './FlasherCalculator';
 import { FuseCalculator } from './FuseCalculator';
+import { IntoJobContext, type OpenJob } from './IntoJob';
 import { ResistorCalculator } from './ResistorCalculator';
 
 const KINDS = ['drop', 'fuse', 'resistor', 'flasher', 'drain'] as const;
 
 /** The small calculators, each with its formula and where it comes from. */
-export function Calculators() {
+export function Calculators({ jobs, mayNote }: { jobs: readonly OpenJob[]; mayNote: boolean }) {
   const { t } = useWords();
   const [kind, setKind] = useQueryState(
     'kind',
@@ -42,7 +43,9 @@ export function Calculators() {
         </Tabs.List>
         {KINDS.map((k) => (
           <Tabs.Content key={k} value={k} className="pt-4" tabIndex={-1} data-calc={k}>
-            {panels[k]}
+            <IntoJobContext.Provider value={{ jobs, calculator: k, mayNote }}>
+              {panels[k]}
+            </IntoJobContext.Provider>
           </Tabs.Content>
         ))}
       </Tabs.Root>

@@ -34,6 +34,18 @@ export function DrainCalculator() {
         )
       }
       formula="d = 0.5 · C · 1000 ÷ (I_own + I_added) ÷ 24"
+      noted={
+        good
+          ? {
+              inputs: [
+                { name: t('calc.capacity'), typed: `${ah} Ah` },
+                { name: t('calc.own-drain'), typed: `${own} mA` },
+                { name: t('calc.added-drain'), typed: `${added} mA` },
+              ],
+              result: `${whole(days)} ${t('calc.days')}`,
+            }
+          : null
+      }
       source={t('calc.drain-source')}
     />
   );

@@ -104,6 +104,20 @@ export function DropCalculator() {
         )
       }
       formula="U = I · R · (1 + 0.00393 · (ϑ − 20 °C)) · l"
+      noted={
+        all
+          ? {
+              inputs: [
+                { name: t('calc.current'), typed: `${amps} A` },
+                { name: t('calc.length-one-way'), typed: `${metres} m` },
+                { name: t('calc.wire'), typed: wire },
+                { name: t('calc.temperature'), typed: `${temp} °C` },
+                { name: t('calc.return'), typed: tCode(`return.${back}`) },
+              ],
+              result: `${number(drop.dropV, 3)} V`,
+            }
+          : null
+      }
       source={t('calc.drop-source')}
     />
   );

@@ -61,6 +61,17 @@ export function FlasherCalculator() {
         )
       }
       formula="60 … 120 min⁻¹"
+      noted={
+        rate
+          ? {
+              inputs: [
+                { name: t('calc.flasher'), typed: tCode(`flasher.${kind}`) },
+                { name: t('calc.load'), typed: `${amps} A` },
+              ],
+              result: `${Math.round(rate.perMinute)} ${t('calc.per-minute')}`,
+            }
+          : null
+      }
       source={t('calc.flasher-source')}
     />
   );

@@ -37,6 +37,17 @@ export function FuseCalculator() {
       }
       chart={<p>{crimpN === null ? t('calc.crimp-unknown') : t('calc.crimp', { n: crimpN })}</p>}
       formula="I_fuse ≥ I ÷ 0.75"
+      noted={
+        fuse
+          ? {
+              inputs: [
+                { name: t('calc.current'), typed: `${amps} A` },
+                { name: t('calc.wire'), typed: wire },
+              ],
+              result: fuse.kind === 'fuse' ? `${sign(String(fuse.fuseA))} A` : (fuse.wire ?? '–'),
+            }
+          : null
+      }
       source={t('calc.fuse-source')}
     />
   );

@@ -92,6 +92,20 @@ export function ResistorCalculator() {
         )
       }
       formula="I_R = 1.1 · t · I_bulb − I_lamp,  R ≤ U ÷ I_R"
+      noted={
+        r && r.kind !== 'none-in-stock'
+          ? {
+              inputs: [
+                { name: t('calc.bulb-current'), typed: `${bulb} A` },
+                { name: t('calc.threshold'), typed: `${share} %` },
+                { name: t('calc.lamp-current'), typed: `${lamp} A` },
+                { name: t('calc.system'), typed: `${system} V` },
+                { name: t('calc.circuit'), typed: tCode(`calc.${stays}`) },
+              ],
+              result: r.kind === 'resistor' ? `${sign(String(r.ohm))} Ω, ${n(r.ratingW, 0)} W` : '0 Ω',
+            }
+          : null
+      }
       source={t('calc.resistor-source')}
     />
   );

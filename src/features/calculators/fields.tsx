@@ -2,6 +2,7 @@
 import { type ReactNode, useId } from 'react';
 import { FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
+import { IntoJob, type Noted } from './IntoJob';
 
 /** A number as typed in the language's own way; null where it is none or not over `least`. */
 export function readNumber(typed: string, decimal: '.' | ',', least = 0): number | null {
@@ -86,12 +87,15 @@ export function Sheet({
   formula,
   source,
   chart,
+  noted,
 }: {
   fields: ReactNode;
   result: ReactNode;
   formula: string;
   source: string;
   chart?: ReactNode;
+  /** The result as it can be put into a job; null: there is none. */
+  noted: Noted | null;
 }) {
   return (
     <div className="grid gap-x-10 gap-y-5 md:grid-cols-[19rem_1fr]">
@@ -103,6 +107,7 @@ export function Sheet({
           <span className="font-mono">{formula}</span>
           <span className="block text-soft">{source}</span>
         </p>
+        {noted && <IntoJob noted={noted} formula={formula} />}
       </div>
     </div>
   );

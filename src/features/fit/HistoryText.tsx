@@ -1,5 +1,5 @@
 'use client';
-import type { LampHistory } from '@/core/fitment';
+import { isPoor, type LampHistory } from '@/core/fitment';
 import { useJob } from '../job/JobContext';
 
 /** How a lamp fared in this shop, with its exposure: few lamp-months say little. */
@@ -7,9 +7,11 @@ export function HistoryText({ history }: { history: LampHistory | null }) {
   const { words } = useJob();
   const { t, tCode } = words;
   if (!history) return <span className="text-soft">{t('history.never')}</span>;
-  const poor = history.back > 0 && history.back / history.fitted >= 0.25;
   return (
-    <span className={poor ? 'text-plum' : history.back > 0 ? '' : 'text-soft'} data-back={history.back}>
+    <span
+      className={isPoor(history) ? 'text-plum' : history.back > 0 ? '' : 'text-soft'}
+      data-back={history.back}
+    >
       {t('history.line', { fitted: history.fitted, months: history.lampMonths, back: history.back })}
       {history.symptoms.length > 0 &&
         `: ${words.list(history.symptoms.slice(0, 2).map((s) => (words.has(`symptom.${s}`) ? tCode(`symptom.${s}`) : s)))}`}

@@ -49,16 +49,7 @@ function PartRow({ swap, p, data }: { swap: string; p: Procured; data: FitData }
     const head = envelope(view.lastAt);
     await sender.act(() => acts.takeFromStock({ ...head, job: view.id, swap, part: p.id, quantity }));
   };
-  const state =
-    p.needed === 0
-      ? 'not-needed'
-      : p.received >= p.needed
-        ? 'here'
-        : p.held
-          ? 'held'
-          : p.awaited > 0
-            ? 'awaited'
-            : 'to-order';
+  const { state } = p;
   return (
     <tr className="border-b border-line align-baseline" data-part={p.id} data-part-state={state}>
       <th scope="row" className="py-1.5 text-left font-normal">

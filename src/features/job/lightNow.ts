@@ -1,4 +1,4 @@
-import { brightness, type ControlState, type Level } from '@/core/controls';
+import { brightness, circuitFinder, type ControlState, type Level } from '@/core/controls';
 import type { JobView, PositionView } from '@/core/job';
 import { expectedLevels, factoryLevel } from '@/core/light';
 import { LAMP_FUNCTIONS, type LampFunction, type LightColour } from '@/core/vehicle';
@@ -22,14 +22,13 @@ export function litAt(
   const wiring = view.swaps.flatMap((s) => s.wiring).find((w) => w.position === position.key);
   const { side } = position.place.position;
   const provided = wiring?.map ? wiring.lamp.functions : position.place.functions;
-  const circuits = new Map(view.circuits.map((c) => [c.id, c]));
   const levels = wiring?.map
     ? expectedLevels(
         {
           lamp: wiring.lamp,
           side,
           inputs: wiring.map.inputs,
-          circuit: (id) => circuits.get(id),
+          circuit: circuitFinder(view.circuits),
           feeds: wiring.feeds,
         },
         controls,

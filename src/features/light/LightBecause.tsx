@@ -1,5 +1,6 @@
 'use client';
-import { FEED_LIVE } from '@/core/light';
+import { isFed } from '@/core/harness';
+import { liveCases } from '@/core/light';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { VerdictMark, WarningMark } from '@/ui/marks';
 import { useJob } from '../job/JobContext';
@@ -17,18 +18,20 @@ export function LightBecause() {
   }));
   const fed: BecauseEntry[] = (w?.map?.inputs ?? []).flatMap((i): BecauseEntry[] => {
     if (i.input.does === 'ground' || i.input.does === 'mode') return [];
-    const does = say.does(i.input.does);
-    if (i.from && (i.verdict === 'direct' || i.verdict === 'through-adapter'))
+    const does = i.input.does === 'stop-turn' ? tCode('circuit.stop-turn') : say.does(i.input.does);
+    if (i.from && isFed(i.verdict))
       return [
         {
           mark: <VerdictMark verdict={i.verdict === 'direct' ? 'fits' : 'fits-with-parts'} />,
-          text: t('light.because-circuit', { does, circuit: tCode(`circuit.${i.from.circuit}`) }),
+          text: t('light.because-circuit', { does, circuit: say.circuit(i.from.circuit) }),
           source: t('light.because-cavity', { from: i.from.cavity, to: i.cavity }),
         },
       ];
     const feed = w?.feeds.find((f) => f.does === i.input.does);
     if (!feed) return [];
-    const live = FEED_LIVE[feed.school].map((c) => c.when).join(', ');
+    const live = liveCases(feed)
+      .map((c) => c.when)
+      .join(', ');
     return [
       {
         mark: <VerdictMark verdict="fits-with-parts" />,

@@ -2,7 +2,7 @@
 import { LampFace } from '@/ui/LampFace';
 import { useJob } from '../job/JobContext';
 import { litAt, type NowLit } from '../job/lightNow';
-import { Controls } from './Controls';
+import { Controls } from '../job/Controls';
 import { levelWords } from '../job/levelWords';
 import { LightBecause } from './LightBecause';
 import { LightRules } from './LightRules';

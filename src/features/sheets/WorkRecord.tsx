@@ -1,6 +1,7 @@
 'use client';
 import type { ReleaseDocument } from '@/core/job';
 import { HandsPart } from './HandsPart';
+import { WiringPart } from './WiringPart';
 import { SheetFrame, SheetPart, useSheetWords } from './SheetFrame';
 
 const ITEM_SENTENCE = {
@@ -100,6 +101,7 @@ export function WorkRecord({ doc, back }: { doc: ReleaseDocument; back: string }
           )}
         </SheetPart>
       ))}
+      {doc.wiring && <WiringPart doc={doc} wiring={doc.wiring} />}
       {doc.hands && <HandsPart doc={doc} hands={doc.hands} />}
       <SheetPart title={t('items.title')}>
         <ul className="text-sm">

@@ -10,6 +10,7 @@ import { BUTTON, FIELD } from '@/ui/classes';
 import { VerdictMark, WarningMark } from '@/ui/marks';
 import { useWords, useZone } from '@/ui/WordsContext';
 import { wording } from '@/words';
+import { DrawnField, isDrawn } from './DrawnField';
 import { RuleWords } from './RuleWords';
 
 export type Cells = Readonly<Record<string, string>>;
@@ -135,45 +136,27 @@ export function RowEditor({
           {columns.map((c) => (
             <Fragment key={c}>
               {c === 'rule' && <RuleWords text={form.rule ?? ''} say={say} />}
-              <label
-                className={`grid content-start gap-1 text-sm font-semibold ${long.includes(c) ? 'md:col-span-3' : ''}`}
-              >
-                <span>
-                  {words.has(`column.${c}`) ? tCode(`column.${c}`) : c}{' '}
-                  <span className="font-mono text-xs font-normal text-soft">{c}</span>
-                </span>
-                {long.includes(c) ? (
-                  <textarea
-                    className={`${FIELD} font-mono text-sm`}
-                    rows={Math.min(12, Math.max(2, (form[c] ?? '').split('\n').length))}
+              {isDrawn(kind, c) ? (
+                <div className="grid gap-1 md:col-span-3">
+                  <p className="text-sm font-semibold">
+                    {words.has(`column.${c}`) ? tCode(`column.${c}`) : c}
+                  </p>
+                  <DrawnField
+                    kind={kind}
+                    column={c}
                     value={form[c] ?? ''}
+                    cells={form}
                     readOnly={!mayEdit}
-                    spellCheck={false}
-                    onChange={(e) => setForm({ ...form, [c]: e.target.value })}
-                    aria-invalid={faultOf(c).length > 0}
-                    data-column={c}
+                    onChange={(v) => setForm({ ...form, [c]: v })}
                   />
-                ) : (
-                  <input
-                    className={FIELD}
-                    value={form[c] ?? ''}
-                    readOnly={!mayEdit || c === 'id'}
-                    onChange={(e) => setForm({ ...form, [c]: e.target.value })}
-                    aria-invalid={faultOf(c).length > 0}
-                    data-column={c}
-                  />
-                )}
-                {other?.present && (other.present[c] ?? '') !== (form[c] ?? '') && (
-                  <span className="font-normal text-indigo" data-theirs={c}>
-                    {t('row.theirs')} <span className="font-mono">{other.present[c] || '–'}</span>
-                  </span>
-                )}
-                {faultOf(c).map((f, i) => (
-                  <span key={i} role="alert" className="font-normal text-plum">
-                    {say.reason(f.reason).text}
-                  </span>
-                ))}
-              </label>
+                  <details open={faultOf(c).length > 0}>
+                    <summary className="cursor-pointer text-sm text-soft">{t('draw.as-text')}</summary>
+                    {field(c)}
+                  </details>
+                </div>
+              ) : (
+                field(c)
+              )}
             </Fragment>
           ))}
           <div className="md:col-span-3">
@@ -210,6 +193,50 @@ export function RowEditor({
       </Because>
     </div>
   );
+
+  function field(c: string) {
+    return (
+      <label
+        className={`grid content-start gap-1 text-sm font-semibold ${long.includes(c) ? 'md:col-span-3' : ''}`}
+      >
+        <span>
+          {words.has(`column.${c}`) ? tCode(`column.${c}`) : c}{' '}
+          <span className="font-mono text-xs font-normal text-soft">{c}</span>
+        </span>
+        {long.includes(c) ? (
+          <textarea
+            className={`${FIELD} font-mono text-sm`}
+            rows={Math.min(12, Math.max(2, (form[c] ?? '').split('\n').length))}
+            value={form[c] ?? ''}
+            readOnly={!mayEdit}
+            spellCheck={false}
+            onChange={(e) => setForm({ ...form, [c]: e.target.value })}
+            aria-invalid={faultOf(c).length > 0}
+            data-column={c}
+          />
+        ) : (
+          <input
+            className={FIELD}
+            value={form[c] ?? ''}
+            readOnly={!mayEdit || c === 'id'}
+            onChange={(e) => setForm({ ...form, [c]: e.target.value })}
+            aria-invalid={faultOf(c).length > 0}
+            data-column={c}
+          />
+        )}
+        {other?.present && (other.present[c] ?? '') !== (form[c] ?? '') && (
+          <span className="font-normal text-indigo" data-theirs={c}>
+            {t('row.theirs')} <span className="font-mono">{other.present[c] || '–'}</span>
+          </span>
+        )}
+        {faultOf(c).map((f, i) => (
+          <span key={i} role="alert" className="font-normal text-plum">
+            {say.reason(f.reason).text}
+          </span>
+        ))}
+      </label>
+    );
+  }
 
   function impactEntries() {
     if (kind !== 'application') return [];

@@ -1,14 +1,58 @@
 'use client';
-import type { Reason } from '@/core/reason';
 import type { PositionWiring } from '@/core/job';
+import type { Part } from '@/core/shelf';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { VerdictMark, WarningMark } from '@/ui/marks';
 import { useJob } from '../job/JobContext';
 
 /** Why the map is as it is: what is wanting, conflicts, adapters, what the flasher will miss, cautions. */
-export function WireBecause({ wiring }: { wiring: PositionWiring | null }) {
+export function WireBecause({ wiring, parts }: { wiring: PositionWiring | null; parts: readonly Part[] }) {
   const { view, words, say } = useJob();
   const { t, tCode } = words;
+  const partName = (id: string) => {
+    const part = parts.find((p) => p.id === id);
+    return part ? words.prose(part.name) : id;
+  };
+  const cured = (circuit: string) =>
+    view.swaps.flatMap((s) => s.matters.cures).find((c) => c.circuit === circuit && c.chosen);
+  const cures: BecauseEntry[] = (wiring?.map?.circuits ?? []).flatMap((c): readonly BecauseEntry[] => {
+    const cure = cured(c.circuit);
+    return cure
+      ? [
+          {
+            mark: <VerdictMark verdict="fits-with-parts" />,
+            text: t('wire.because-cured', {
+              circuit: say.circuit(c.circuit),
+              cure: tCode(`cure.${cure.chosen ?? ''}`),
+            }),
+            detail: [
+              t('wire.because-cured-detail', { missingA: String(c.missingA) }),
+              ...(cure.chosen === 'resistor'
+                ? (cure.options.find((o) => o.cure === 'resistor')?.against ?? []).map(
+                    (r) => say.reason(r).text,
+                  )
+                : []),
+            ].join(' '),
+          },
+        ]
+      : [];
+  });
+  const feedOf = (does: string) =>
+    view.feeds.find((f) =>
+      view.swaps.some((s) => f.at === `${s.id}/${does}` && s.positions.includes(wiring?.position ?? '')),
+    );
+  const fed: BecauseEntry[] = (wiring?.map?.inputs ?? []).flatMap((i): readonly BecauseEntry[] => {
+    const feed = i.verdict === 'extra-feed' ? feedOf(i.input.does) : undefined;
+    return feed
+      ? [
+          {
+            mark: <VerdictMark verdict="fits-with-parts" />,
+            text: t('wire.because-fed', { does: say.does(i.input.does), words: feed.words }),
+            source: `${tCode(`feed.${feed.school}`)}, ${view.names[feed.by] ?? ''}`,
+          },
+        ]
+      : [];
+  });
   const dash = <span aria-hidden>–</span>;
   const stage = view.stages.find((s) => s.stage === 'wire');
   const missing: BecauseEntry[] = (stage?.missing ?? []).map((r) => ({
@@ -17,28 +61,28 @@ export function WireBecause({ wiring }: { wiring: PositionWiring | null }) {
   }));
   const conflicts: BecauseEntry[] = (wiring?.map?.conflicts ?? []).map((c) => ({
     mark: <WarningMark />,
-    text: say.reason(worded(c, tCode)).text,
+    text: say.reason(c).text,
     source: t('wire.source-map'),
   }));
   const adapters: BecauseEntry[] = (wiring?.map?.adapters ?? []).map((part) => ({
     mark: <VerdictMark verdict="fits-with-parts" />,
-    text: t('wire.because-adapter', { part }),
+    text: t('wire.because-adapter', { part: partName(part) }),
     detail: t('wire.because-adapter-detail'),
     source: t('wire.source-map'),
   }));
   const extra: BecauseEntry[] = (wiring?.map?.inputs ?? [])
-    .filter((i) => i.verdict === 'extra-feed')
+    .filter((i) => i.verdict === 'extra-feed' && !feedOf(i.input.does))
     .map((i) => ({
       mark: <VerdictMark verdict="check-first" />,
-      text: t('wire.because-extra', { does: say.does(i.input.does), currentA: String(i.input.currentA) }),
+      text: t('wire.because-extra', { does: say.does(i.input.does), currentA: say.number(i.input.currentA) }),
       detail: t('wire.because-extra-detail'),
     }));
   const loaded: BecauseEntry[] = (wiring?.map?.circuits ?? [])
-    .filter((c) => c.outcome === 'loaded')
+    .filter((c) => c.outcome === 'loaded' && !cured(c.circuit))
     .map((c) => ({
       mark: <WarningMark />,
       text: t('wire.because-loaded', {
-        circuit: tCode(`circuit.${c.circuit}`),
+        circuit: say.circuit(c.circuit),
         missingA: String(c.missingA),
         drawnA: String(c.drawnA),
       }),
@@ -48,13 +92,13 @@ export function WireBecause({ wiring }: { wiring: PositionWiring | null }) {
     .filter((c) => c.outcome === 'capped')
     .map((c) => ({
       mark: dash,
-      text: t('wire.because-capped', { circuit: tCode(`circuit.${c.circuit}`), cavity: c.cavity }),
+      text: t('wire.because-capped', { circuit: say.circuit(c.circuit), cavity: c.cavity }),
     }));
   return (
     <Because
       title={t('because.title')}
       about={t('because.stage', { stage: t('stage.wire'), state: tCode(`seat.${stage?.state ?? 'open'}`) })}
-      entries={[...conflicts, ...adapters, ...extra, ...loaded, ...capped, ...missing]}
+      entries={[...conflicts, ...adapters, ...extra, ...fed, ...loaded, ...cures, ...capped, ...missing]}
     >
       {view.family.hazards.includes('high-voltage') && (
         <p className="border-t border-line py-3 text-sm">{t('hazard.high-voltage')}</p>
@@ -62,13 +106,4 @@ export function WireBecause({ wiring }: { wiring: PositionWiring | null }) {
       <p className="border-t border-line py-3 text-sm text-soft">{t('caution.advises')}</p>
     </Because>
   );
-}
-
-/** Circuits and inputs by their names. */
-function worded(c: Reason, tCode: (k: string) => string): Reason {
-  const facts = { ...c.facts } as Record<string, string | number>;
-  if (typeof facts.circuit === 'string') facts.circuit = tCode(`circuit.${facts.circuit}`);
-  if (typeof facts.input === 'string')
-    facts.input = facts.input === 'ground' ? tCode('circuit.ground') : tCode(`does.${facts.input}`);
-  return { code: c.code, facts };
 }

@@ -1,18 +1,20 @@
 'use client';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
-import { useState } from 'react';
-import type { ConnectorHalf } from '@/core/harness';
-import type { PositionWiring } from '@/core/job';
+import { Tabs } from 'radix-ui';
+import type { ReactNode } from 'react';
 import { BUTTON } from '@/ui/classes';
 import { useJob } from '../job/JobContext';
-import { FeedTable } from './FeedTable';
+import { ChecksPanel } from './ChecksPanel';
+import { ChoicesPanel } from './ChoicesPanel';
+import { FeedsPanel } from './FeedsPanel';
+import { LeadPanel } from './LeadPanel';
+import { MapPanel } from './MapPanel';
 import { PlugRecords } from './PlugRecords';
 import { WireBecause } from './WireBecause';
-import { WireMap } from './WireMap';
+import type { WireData } from './wireScope';
 
-export interface WireData {
-  readonly connectors: Readonly<Record<string, ConnectorHalf>>;
-}
+const TABS = ['map', 'feeds', 'choices', 'lead', 'checks', 'plugs'] as const;
+type Tab = (typeof TABS)[number];
 
 /** Wire: how the chosen lamp's plugs meet the vehicle's, cavity by cavity, and what is still to be decided. */
 export function WireStage({ data }: { data: WireData }) {
@@ -24,11 +26,14 @@ export function WireStage({ data }: { data: WireData }) {
       .withDefault('wire')
       .withOptions({ history: 'replace' }),
   );
-  const [traced, setTraced] = useState<string | null>(null);
+  const [tab, setTab] = useQueryState(
+    'show',
+    parseAsStringLiteral(TABS).withDefault('map').withOptions({ history: 'replace' }),
+  );
   const wiring = swap?.wiring.find((w) => w.position === focus?.key) ?? swap?.wiring[0] ?? null;
   return (
     <>
-      <main className="flex min-w-0 flex-col gap-5 px-6 py-4 lg:overflow-y-auto">
+      <main className="flex min-w-0 flex-col gap-3 px-6 py-4 lg:overflow-y-auto">
         <header className="flex flex-wrap items-baseline justify-between gap-x-4">
           <div className="flex flex-wrap items-baseline gap-x-3">
             <h2 className="text-2xl first-letter:uppercase">
@@ -40,68 +45,104 @@ export function WireStage({ data }: { data: WireData }) {
               </p>
             )}
           </div>
-          <div role="group" aria-label={t('wire.seen-from')} className="flex">
-            {(['wire', 'mating'] as const).map((f) => (
-              <button
-                key={f}
-                aria-pressed={face === f}
-                onClick={() => void setFace(f)}
-                className={`${BUTTON.plain} -ml-px aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper`}
-              >
-                {t(`wire.face-${f}`)}
-              </button>
-            ))}
-          </div>
+          {tab === 'map' && wiring?.map && (
+            <div role="group" aria-label={t('wire.seen-from')} className="flex">
+              {(['wire', 'mating'] as const).map((f) => (
+                <button
+                  key={f}
+                  aria-pressed={face === f}
+                  onClick={() => void setFace(f)}
+                  className={`${BUTTON.plain} -ml-px py-1 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper`}
+                >
+                  {t(`wire.face-${f}`)}
+                </button>
+              ))}
+            </div>
+          )}
         </header>
-        {wiring ? (
-          <Mapped wiring={wiring} data={data} face={face} traced={traced} onTrace={setTraced} />
-        ) : (
+        {!wiring || !swap ? (
           <p className="text-soft">{view.swaps.length === 0 ? t('fit.no-swap') : t('wire.no-choice')}</p>
+        ) : wiring.state === 'plug-unknown' ? (
+          <p className="border border-indigo bg-indigo-wash px-4 py-3">
+            {t('wire.plug-unknown', { position: say.position(wiring.position) })}
+          </p>
+        ) : !wiring.map ? (
+          <p className="text-soft">{t('wire.unmapped')}</p>
+        ) : (
+          <Panels
+            tab={tab}
+            onTab={(v) => void setTab(v)}
+            open={openCounts()}
+            panels={{
+              map: <MapPanel wiring={wiring} swap={swap} data={data} face={face} />,
+              feeds: <FeedsPanel wiring={wiring} swap={swap} data={data} />,
+              choices: <ChoicesPanel wiring={wiring} swap={swap} data={data} />,
+              lead: <LeadPanel wiring={wiring} swap={swap} data={data} />,
+              checks: <ChecksPanel key={wiring.position} wiring={wiring} swap={swap} data={data} />,
+              plugs: <PlugRecords wiring={wiring} connectors={data.connectors} />,
+            }}
+          />
         )}
       </main>
-      <WireBecause wiring={wiring} />
+      <WireBecause wiring={wiring} parts={data.parts} />
     </>
   );
+
+  /** What is still to be done under each tab, of this lamp or its swap. */
+  function openCounts(): Readonly<Record<Tab, number>> {
+    const ring = wiring?.checks?.ring ?? [];
+    const conflicts = (wiring?.map?.conflicts ?? []).filter(
+      (c) => c.code === 'latch-mirrored' || c.code === 'plug-unmated',
+    );
+    return {
+      map: conflicts.length,
+      feeds: wiring?.undecided.length ?? 0,
+      choices:
+        (swap?.matters.modes.filter((m) => m.position === wiring?.position && !m.chosen).length ?? 0) +
+        (swap?.matters.cures.filter((c) => wiring && c.positions.includes(wiring.position) && !c.chosen)
+          .length ?? 0),
+      lead: 0,
+      checks: wiring?.build ? ring.filter((r) => !r.read).length : 0,
+      plugs: (wiring?.vehiclePlugs ?? []).filter(
+        (p) => !view.plugRecords.some((r) => r.at === `${wiring?.position}/${p.id}`),
+      ).length,
+    };
+  }
 }
 
-function Mapped({
-  wiring,
-  data,
-  face,
-  traced,
-  onTrace,
+function Panels({
+  tab,
+  onTab,
+  open,
+  panels,
 }: {
-  wiring: PositionWiring;
-  data: WireData;
-  face: 'wire' | 'mating';
-  traced: string | null;
-  onTrace: (cavity: string | null) => void;
+  tab: Tab;
+  onTab: (tab: Tab) => void;
+  open: Readonly<Record<Tab, number>>;
+  panels: Readonly<Record<Tab, ReactNode>>;
 }) {
-  const { words, say } = useJob();
-  const { t } = words;
-  if (wiring.state === 'plug-unknown')
-    return (
-      <p className="border border-indigo bg-indigo-wash px-4 py-3">
-        {t('wire.plug-unknown', { position: say.position(wiring.position) })}
-      </p>
-    );
-  if (!wiring.map) return <p className="text-soft">{t('wire.unmapped')}</p>;
+  const { t } = useJob().words;
   return (
-    <>
-      {wiring.vehiclePlugs.map((plug) => (
-        <WireMap
-          key={plug.id}
-          wiring={wiring}
-          map={wiring.map ?? { inputs: [], circuits: [], adapters: [], conflicts: [] }}
-          plug={plug}
-          connectors={data.connectors}
-          face={face}
-          traced={traced}
-          onTrace={onTrace}
-        />
+    <Tabs.Root value={tab} onValueChange={(v) => onTab(v as Tab)} className="min-w-0">
+      <Tabs.List aria-label={t('wire.tabs')} className="flex flex-wrap gap-x-4 border-b border-line">
+        {TABS.map((k) => (
+          <Tabs.Trigger
+            key={k}
+            value={k}
+            data-wire-tab={k}
+            className="-mb-px border-b-3 border-transparent pb-1 text-soft data-[state=active]:border-petrol data-[state=active]:font-semibold data-[state=active]:text-ink"
+          >
+            {open[k] > 0
+              ? t('wire.tab-open', { name: t(`wire.tab-${k}`), count: open[k] })
+              : t(`wire.tab-${k}`)}
+          </Tabs.Trigger>
+        ))}
+      </Tabs.List>
+      {TABS.map((k) => (
+        <Tabs.Content key={k} value={k} tabIndex={-1} className="pt-3" data-wire-panel={k}>
+          {panels[k]}
+        </Tabs.Content>
       ))}
-      <FeedTable wiring={wiring} />
-      <PlugRecords wiring={wiring} connectors={data.connectors} />
-    </>
+    </Tabs.Root>
   );
 }

@@ -154,10 +154,37 @@ async function refusalOf(tx: Tx, actor: Actor, event: AnyEvent, now: Date): Prom
     case 'feed-chosen': {
       const { swap, does } = event.body;
       const wirings = loaded.reading.checks.find((c) => c.swap.id === swap)?.wiring ?? [];
-      return wirings.some((w) => w.feeds.some((f) => f.does === does) || w.undecided.includes(does))
-        ? null
-        : 'no-feed-wanted';
+      if (!wirings.some((w) => w.feeds.some((f) => f.does === does) || w.undecided.includes(does)))
+        return 'no-feed-wanted';
+      const { source } = event.body;
+      const matter = loaded.reading.checks
+        .find((c) => c.swap.id === swap)
+        ?.feeds.find((f) => f.does === does);
+      return source && !matter?.candidates.some((c) => sameJson(c.source, source)) ? 'no-such-source' : null;
     }
+    case 'wire-decided':
+      return decisionRefusal(loaded, event.body);
+    case 'pins-set': {
+      const { position, lamp, pins } = event.body;
+      const w = wiringAt(loaded, position, lamp);
+      if (!w?.map) return 'no-such-lamp';
+      const lampEnds = new Set(w.lamp.plugs?.flatMap((p) => p.inputs.map((i) => `${p.id}/${i.cavity}`)));
+      const ends = new Set(w.vehiclePlugs.flatMap((p) => p.cavities.map((c) => `${p.id}/${c.cavity}`)));
+      return Object.entries(pins).every(([to, from]) => lampEnds.has(to) && (from === null || ends.has(from)))
+        ? null
+        : 'no-such-cavity';
+    }
+    case 'check-read': {
+      const { position, lamp, check, value } = event.body;
+      const c = wiringAt(loaded, position, lamp)?.checks;
+      const ring = c?.ring.some((l) => l.id === check);
+      if (!ring && !c?.probes.some((l) => l.step.id === check)) return 'no-such-check';
+      return value === null && !ring ? 'value-unsuited' : null;
+    }
+    case 'figure-noted':
+      return event.body.position === undefined || positions.has(event.body.position)
+        ? null
+        : 'unknown-position';
     case 'bench-read': {
       const { position, lamp, step } = event.body;
       const wirings = loaded.reading.checks.flatMap((c) => c.wiring);
@@ -202,6 +229,33 @@ async function refusalOf(tx: Tx, actor: Actor, event: AnyEvent, now: Date): Prom
     default:
       return null;
   }
+}
+
+const wiringAt = (loaded: LoadedJob, position: string, lamp: string) =>
+  loaded.reading.checks.flatMap((c) => c.wiring).find((w) => w.position === position && w.lamp.id === lamp);
+
+/** *Setting*: no leg of a vehicle is longer, mm. */
+const LONGEST_LEG_MM = 60_000;
+
+/** A choice must be about something that the wiring asks, and be one of its answers. */
+function decisionRefusal(loaded: LoadedJob, body: EventBodies['wire-decided']): string | null {
+  const check = loaded.reading.checks.find((c) => c.swap.id === body.swap);
+  if (!check) return 'no-lamp-chosen';
+  const { modes, cures } = check.matters;
+  if (modes.some((m) => m.matter === body.matter))
+    return body.choice === 'open' || body.choice === 'closed' ? null : 'value-unsuited';
+  const cure = cures.find((c) => c.matter === body.matter);
+  if (cure) return cure.options.some((o) => o.cure === body.choice) ? null : 'value-unsuited';
+  if (check.wiring.some((w) => body.matter === `adapters/${w.position}`)) {
+    const adapters = new Set(loaded.parts.flatMap((p) => (p.body.adapter ? [p.body.id] : [])));
+    const known = body.choice === 'none' || body.choice.split('+').every((p) => adapters.has(p));
+    return known ? null : 'value-unsuited';
+  }
+  if (check.wiring.some((w) => body.matter === `route/${w.position}`))
+    return /^[1-9]\d{0,4}$/.test(body.choice) && Number(body.choice) <= LONGEST_LEG_MM
+      ? null
+      : 'value-unsuited';
+  return 'no-such-matter';
 }
 
 function swapRefusal(

@@ -3,6 +3,7 @@ import {
   AS_FOUND,
   type AnyEvent,
   BOX_CHECKS,
+  CALCULATORS,
   EVENT_VERSION,
   type EventType,
   HELD_BEHIND,
@@ -15,6 +16,7 @@ import {
   WARRANTY_SYMPTOMS,
 } from '@/core/job';
 import { WISHES } from '@/core/fitment';
+import { type FeedSource, type HandPins, SLOT_WAYS } from '@/core/harness';
 import { FEED_SCHOOLS } from '@/core/light';
 import { SEEN, type SeenCell } from '@/core/prove';
 import { FASTENER_ACTS } from '@/core/strip';
@@ -65,6 +67,36 @@ const seenCell = form({
   expected: yup.string().strict().required().max(60),
   seen: yup.string().strict().oneOf(SEEN).required(),
 });
+
+const feedSource = yup
+  .mixed<FeedSource>()
+  .test(
+    'source',
+    'names a place that feeds',
+    (v) => v === undefined || SOURCE_FORMS.some((f) => f.isValidSync(v)),
+  );
+
+const SOURCE_FORMS = [
+  form({
+    kind: yup.string().strict().oneOf(['slot']).required(),
+    box: id(),
+    slot: id(),
+    way: yup.string().strict().oneOf(SLOT_WAYS).required(),
+  }),
+  form({ kind: yup.string().strict().oneOf(['lead']).required(), lead: id() }),
+  form({ kind: yup.string().strict().oneOf(['battery']).required() }),
+  form({ kind: yup.string().strict().oneOf(['wire']).required(), circuit: id() }),
+];
+
+const PIN = /^[A-Za-z0-9._-]{1,80}\/[A-Za-z0-9._-]{1,80}$/;
+const isPins = (value: unknown): boolean =>
+  typeof value === 'object' &&
+  value !== null &&
+  !Array.isArray(value) &&
+  Object.keys(value).length <= 200 &&
+  Object.entries(value).every(
+    ([to, from]) => PIN.test(to) && (from === null || (typeof from === 'string' && PIN.test(from))),
+  );
 
 /** Bodies that a device may send; the others are written by use cases of their own. */
 const BODIES = {
@@ -121,7 +153,46 @@ const BODIES = {
     does: yup.string().strict().oneOf(LAMP_FUNCTIONS).required(),
     school: yup.string().strict().oneOf(FEED_SCHOOLS).required(),
     words: words(),
+    source: feedSource.optional().default(undefined),
     basis: basis(),
+  }),
+  'wire-decided': form({
+    swap: id(),
+    matter: yup
+      .string()
+      .strict()
+      .required()
+      .max(240)
+      .matches(/^(mode|cure|route|adapters)\//),
+    choice: id(),
+    words: yup.string().strict().max(2000).optional(),
+    basis: basis(),
+  }),
+  'pins-set': form({
+    position: id(),
+    lamp: id(),
+    pins: yup.mixed<HandPins>().required().test('pins', 'names cavities of either side', isPins),
+    basis: basis(),
+  }),
+  'check-read': form({
+    position: id(),
+    lamp: id(),
+    check: yup.string().strict().required().max(1000),
+    value: yup.number().strict().min(0).max(1e9).nullable().defined(),
+    flashes: yup.boolean().strict().optional(),
+    basis: basis(),
+  }),
+  'figure-noted': form({
+    calculator: yup.string().strict().oneOf(CALCULATORS).required(),
+    inputs: yup
+      .array(form({ name: id(), typed: yup.string().strict().max(80).defined() }))
+      .strict(true)
+      .required()
+      .max(20),
+    result: words(),
+    formula: words(),
+    position: yup.string().strict().max(120).optional(),
+    words: yup.string().strict().max(2000).optional(),
   }),
   'bench-read': form({
     position: id(),

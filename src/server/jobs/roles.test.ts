@@ -75,6 +75,22 @@ const GOOD: { readonly [T in EventType]?: EventBodies[T] } = {
     basis: null,
   },
   'feed-chosen': { swap: 'heads', does: 'drl', school: 'fuse-tap', words: 'F14', basis: null },
+  'wire-decided': { swap: 'heads', matter: 'cure/turn-left', choice: 'setting', basis: null },
+  'pins-set': { position: HL, lamp: 'skerry-620-left', pins: { 'main/6': null }, basis: null },
+  'check-read': {
+    position: HL,
+    lamp: 'skerry-620-left',
+    check: 'probe|key=on lights=low|X41-left/2',
+    value: 13.2,
+    basis: null,
+  },
+  'figure-noted': {
+    calculator: 'drop',
+    inputs: [{ name: 'Current', typed: '5.2 A' }],
+    result: '0.807 V',
+    formula: 'U = I R',
+    position: HL,
+  },
   'bench-read': {
     position: HL,
     lamp: 'skerry-620-left',
@@ -174,6 +190,38 @@ describe('what does not belong is refused', () => {
         basis: null,
       }),
     ).toBe('no-such-bench-step');
+  });
+
+  it('a choice of the wiring that nothing asks for, or an answer that is none of its own', async () => {
+    const decide = (matter: string, choice: string) =>
+      refusal('wire-decided', { swap: 'heads', matter, choice, basis: null });
+    expect(await decide('cure/low', 'setting')).toBe('no-such-matter');
+    expect(await decide('cure/turn-left', 'prayer')).toBe('value-unsuited');
+    expect(await decide(`route/${HL}`, '-5')).toBe('value-unsuited');
+    expect(await decide(`route/${HL}`, '3200')).toBeUndefined();
+  });
+
+  it('pins of a cavity that is not there, a reading of a check that is none, a place that feeds nothing', async () => {
+    const lamp = 'skerry-620-left';
+    expect(await refusal('pins-set', { position: HL, lamp, pins: { 'main/9': null }, basis: null })).toBe(
+      'no-such-cavity',
+    );
+    expect(
+      await refusal('pins-set', { position: HL, lamp, pins: { 'main/1': 'X41-left/9' }, basis: null }),
+    ).toBe('no-such-cavity');
+    expect(await refusal('check-read', { position: HL, lamp, check: 'probe|x', value: 1, basis: null })).toBe(
+      'no-such-check',
+    );
+    expect(
+      await refusal('feed-chosen', {
+        swap: 'heads',
+        does: 'drl',
+        school: 'fuse-tap',
+        words: 'F99',
+        source: { kind: 'slot', box: 'cabin', slot: 'F99', way: 'tap' },
+        basis: null,
+      }),
+    ).toBe('no-such-source');
   });
 
   it('lamps that are in another swap already', async () => {

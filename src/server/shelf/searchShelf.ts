@@ -13,6 +13,21 @@ export interface FoundRow<K extends ShelfKind> {
   readonly body: ShelfKinds[K];
 }
 
+/** The columns of a found row. */
+const FOUND = {
+  id: catalogueRow.id,
+  rev: catalogueRow.rev,
+  madeAt: catalogueRow.madeAt,
+  madeBy: user.name,
+  body: catalogueRow.body,
+};
+
+const asFound = <T extends { madeAt: Date; madeBy: string | null }>(row: T) => ({
+  ...row,
+  madeAt: row.madeAt.toISOString(),
+  madeBy: row.madeBy ?? '',
+});
+
 /** Words of a query as PostgreSQL wants them: all of them, the last one begun only. */
 function tsQuery(query: string): string | null {
   const words = standardWords(query).map((w) => w.replace(/[^\p{L}\p{N}]/gu, ''));
@@ -47,13 +62,7 @@ export async function searchShelf<K extends ShelfKind>(
     .innerJoin(catalogueHead, headJoin)
     .where(where);
   const rows = await db
-    .select({
-      id: catalogueRow.id,
-      rev: catalogueRow.rev,
-      madeAt: catalogueRow.madeAt,
-      madeBy: user.name,
-      body: catalogueRow.body,
-    })
+    .select(FOUND)
     .from(catalogueRow)
     .innerJoin(catalogueHead, headJoin)
     .leftJoin(user, eq(user.id, catalogueRow.madeBy))
@@ -63,12 +72,7 @@ export async function searchShelf<K extends ShelfKind>(
     .offset(page.from);
   return {
     total: counted?.total ?? 0,
-    rows: rows.map((r) => ({
-      ...r,
-      madeAt: r.madeAt.toISOString(),
-      madeBy: r.madeBy ?? '',
-      body: r.body as ShelfKinds[K],
-    })),
+    rows: rows.map((r) => ({ ...asFound(r), body: r.body as ShelfKinds[K] })),
   };
 }
 
@@ -80,13 +84,7 @@ export async function rowHistory(
   id: string,
 ): Promise<readonly FoundRow<ShelfKind>[]> {
   const rows = await db
-    .select({
-      id: catalogueRow.id,
-      rev: catalogueRow.rev,
-      madeAt: catalogueRow.madeAt,
-      madeBy: user.name,
-      body: catalogueRow.body,
-    })
+    .select(FOUND)
     .from(catalogueRow)
     .leftJoin(user, eq(user.id, catalogueRow.madeBy))
     .where(
@@ -98,5 +96,5 @@ export async function rowHistory(
       ),
     )
     .orderBy(sql`${catalogueRow.rev} desc`);
-  return rows.map((r) => ({ ...r, madeAt: r.madeAt.toISOString(), madeBy: r.madeBy ?? '' }));
+  return rows.map(asFound);
 }

@@ -14,6 +14,7 @@ import { may } from '@/server/access';
 import { database } from '@/server/db/connection';
 import { earlierJobs } from '@/server/jobs/earlierJobs';
 import { fitData } from '@/server/jobs/fitData';
+import { wireData } from '@/server/jobs/wireData';
 import { pageJob, viewOf } from '@/server/page';
 import { chooseLampAct, lockReleaseAct, saveIdentityAct, takeFromStockAct } from '../actions';
 
@@ -53,9 +54,7 @@ export default async function Page({ params, searchParams }: Props) {
           data={await fitData(database(), actor.shopId, job, aimOf((await searchParams).aim), new Date())}
         />
       )}
-      {stage === 'wire' && (
-        <WireStage data={{ connectors: Object.fromEntries(job.connectors.map((c) => [c.id, c])) }} />
-      )}
+      {stage === 'wire' && <WireStage data={await wireData(database(), actor.shopId, job)} />}
       {stage === 'light' && <LightStage />}
       {stage === 'strip' && <StripStage />}
       {stage === 'bench' && <BenchStage />}

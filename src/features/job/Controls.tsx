@@ -1,6 +1,6 @@
 'use client';
 import { type Control, CONTROL_NAMES, CONTROLS } from '@/core/controls';
-import { useJob } from '../job/JobContext';
+import { useJob } from './JobContext';
 
 const CHIP =
   'rounded-sm border border-outline bg-raised px-2.5 py-1 text-[0.92rem] aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper';

@@ -1,0 +1,36 @@
+import { drawingSvg } from '@/formats/drawingSvg';
+import { currentActor } from '@/server/auth/session';
+import { database } from '@/server/db/connection';
+import { harnessSheet } from '@/server/jobs/harnessSheet';
+import { loadJob } from '@/server/jobs/loadJob';
+import { harnessWords, localeOf, wording, wordsIn } from '@/words';
+
+interface Context {
+  readonly params: Promise<{ job: string; file: string }>;
+}
+
+/** The harness of one lamp as a file: `drawing.svg` or `sheet.pdf`. */
+export async function GET(request: Request, { params }: Context): Promise<Response> {
+  const actor = await currentActor();
+  if (!actor) return new Response(null, { status: 401 });
+  const { job: id, file } = await params;
+  const job = await loadJob(database(), actor.shopId, id);
+  const doc = job && harnessSheet(actor, job, new URL(request.url).searchParams.get('pos'), new Date());
+  if (!doc || (file !== 'drawing.svg' && file !== 'sheet.pdf')) return new Response(null, { status: 404 });
+  const name = `harness-${String(doc.job.number).padStart(4, '0')}-${doc.position}`;
+  if (file === 'sheet.pdf') {
+    // The PDF maker is heavy: only who asks for a sheet loads it.
+    const { harnessPdf } = await import('@/server/sheets/harnessPdf');
+    return new Response(new Uint8Array(await harnessPdf(doc, actor.locale)), {
+      headers: {
+        'content-type': 'application/pdf',
+        'content-disposition': `attachment; filename="${name}.pdf"`,
+      },
+    });
+  }
+  const words = wordsIn(localeOf(actor.locale));
+  const say = wording(words, { label: () => null, unit: () => null });
+  return new Response(drawingSvg(harnessWords(words, say).drawing(doc), name), {
+    headers: { 'content-type': 'image/svg+xml', 'content-disposition': `attachment; filename="${name}.svg"` },
+  });
+}

@@ -1,0 +1,319 @@
+import TinyQueue from 'tinyqueue';
+import { compareText } from '../reason';
+import { type AdapterIndex, type IndexedAdapter, LEADS, leastRest, type Rest } from './adapterIndex';
+import { mating, turnedCavity } from './face';
+import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from './types';
+
+/** *Setting*: what each further joint is reckoned to cost, in minor units: a place that can corrode or come loose. */
+export const JOINT_MINOR = 300;
+export const MAX_LINKS = 3;
+export const MAX_OPEN = 3;
+
+/** How a plug of the lamp goes onto an open end. `turned`: an unkeyed one, the other way round; `jointed`: wire by wire. */
+export type MatedHow = 'mates' | 'unlocked' | 'reversible' | 'turned' | 'jointed' | 'screwed';
+
+export interface ChainInput {
+  readonly vehiclePlugs: readonly VehiclePlug[];
+  readonly lampPlugs: readonly LampPlug[];
+  readonly connector: (id: string) => ConnectorHalf | undefined;
+  readonly index: AdapterIndex;
+  /** Whether an input is rightly fed by a circuit (or `ground`, or two on one wire, `stop+turn-left`). */
+  readonly suits: (input: LampInput, circuit: string) => boolean;
+  readonly jointMinor?: number;
+  /** Off: no bound and no pruning, breadth first; the reference for measuring. */
+  readonly bounded?: boolean;
+}
+
+/** An adapter in a chain and what each of its in-ends is plugged onto: `v:plug` or `link number:end`. */
+export interface ChainLink {
+  readonly part: string;
+  readonly onto: readonly string[];
+}
+
+export interface ChainMate {
+  readonly plug: string;
+  readonly end: string;
+  readonly how: MatedHow;
+  /** Cavity of the end for each cavity of the lamp's plug. */
+  readonly cavities: ReadonlyMap<string, string>;
+}
+
+export interface Chain {
+  readonly links: readonly ChainLink[];
+  readonly mates: readonly ChainMate[];
+  readonly costMinor: number;
+  readonly joints: number;
+}
+
+/** An end that something can be plugged onto, with the circuit in each of its cavities. */
+export interface OpenEnd {
+  readonly ref: string;
+  readonly family: string;
+  readonly half: ConnectorHalf | undefined;
+  readonly circuits: ReadonlyMap<string, string>;
+  readonly sign: string;
+}
+
+interface State {
+  readonly open: readonly OpenEnd[];
+  readonly links: readonly ChainLink[];
+  readonly costMinor: number;
+  readonly joints: number;
+  readonly missing: number;
+  /** Cost so far and the least that is left. */
+  readonly bound: number;
+  readonly name: string;
+}
+
+/**
+ * The cheapest chain of adapters that mates every plug of the lamp with every input right for which the vehicle has a
+ * suiting circuit. Cost: prices and a charge for each joint; ties by fewer joints, stock, part id. Best-first over
+ * the set of open ends, to three links. null: there is none.
+ */
+export function adapterChain(i: ChainInput): Chain | null {
+  const jointMinor = i.jointMinor ?? JOINT_MINOR;
+  const wanted = i.lampPlugs.filter((p) => p.inputs.some((x) => x.does !== 'mode'));
+  const start = i.vehiclePlugs.map((p) => vehicleEnd(p, i.connector));
+  const present = new Set(start.flatMap((e) => [...e.circuits.values()]));
+  const goals = wanted.map((plug) => goalOf(plug, present, i, jointMinor));
+  const maxOpen = Math.max(MAX_OPEN, start.length);
+  const seen = new Set<string>();
+  const queue = new TinyQueue<State>([], i.bounded === false ? byLinks : byBound);
+  const push = (s: Omit<State, 'bound' | 'name'>) => {
+    const rest = restOf(s, goals, i.bounded !== false);
+    if (rest === null) return;
+    queue.push({
+      ...s,
+      bound: s.costMinor + rest,
+      name: s.links.map((l) => `${l.part}(${l.onto.join()})`).join(),
+    });
+  };
+  push({ open: start, links: [], costMinor: 0, joints: 0, missing: 0 });
+  let best: Chain | null = null;
+  for (let state = queue.pop(); state; state = queue.pop()) {
+    const key = state.open
+      .map((e) => e.sign)
+      .sort()
+      .join('¦');
+    if (i.bounded !== false) {
+      if (seen.has(key)) continue;
+      seen.add(key);
+    }
+    const mates = matesOf(state.open, goals, i);
+    if (mates) {
+      const { links, costMinor, joints } = state;
+      const chain: Chain = { links, mates, costMinor, joints: joints + mates.length };
+      if (i.bounded !== false) return chain;
+      if (!best || costMinor < best.costMinor) best = chain;
+    }
+    if (state.links.length >= MAX_LINKS) continue;
+    for (const end of state.open)
+      for (const adapter of i.index.byFirst.get(end.family) ?? [])
+        for (const onto of seats(adapter, end, state.open)) {
+          const next = applied(state, adapter, onto, jointMinor);
+          if (next.open.length <= maxOpen) push(next);
+        }
+  }
+  return best;
+}
+
+const byBound = (a: State, b: State) =>
+  a.bound - b.bound || a.joints - b.joints || a.missing - b.missing || compareText(a.name, b.name);
+const byLinks = (a: State, b: State) => a.links.length - b.links.length || compareText(a.name, b.name);
+
+function vehicleEnd(plug: VehiclePlug, connector: ChainInput['connector']): OpenEnd {
+  const half = connector(plug.connector);
+  const circuits = new Map(
+    plug.cavities.flatMap((c) => (c.circuit === null ? [] : [[c.cavity, c.circuit] as const])),
+  );
+  return openEnd(`v:${plug.id}`, familyOfHalf(half, plug.connector), half, circuits);
+}
+
+const familyOfHalf = (half: ConnectorHalf | undefined, otherwise: string) =>
+  half?.kind === 'leads' ? LEADS : (half?.family ?? otherwise);
+
+function openEnd(
+  ref: string,
+  family: string,
+  half: ConnectorHalf | undefined,
+  circuits: ReadonlyMap<string, string>,
+): OpenEnd {
+  const sign = `${family}${half ? '' : '*'}:${[...circuits]
+    .map(([c, k]) => `${c}=${k}`)
+    .sort()
+    .join()}`;
+  return { ref, family, half, circuits, sign };
+}
+
+interface Goal {
+  readonly plug: LampPlug;
+  readonly half: ConnectorHalf | undefined;
+  readonly family: string;
+  readonly rest: ReadonlyMap<string, Rest>;
+  /** Inputs that want feeding, each with the circuits that suit; none suits: an extra feed. */
+  readonly inputs: readonly {
+    readonly input: LampInput;
+    readonly circuits: ReadonlySet<string>;
+    readonly makeable: boolean;
+  }[];
+}
+
+function goalOf(plug: LampPlug, present: ReadonlySet<string>, i: ChainInput, jointMinor: number): Goal {
+  const half = i.connector(plug.connector);
+  const family = familyOfHalf(half, plug.connector);
+  const inputs = plug.inputs
+    .filter((x) => x.does !== 'mode')
+    .map((input) => {
+      const circuits = new Set([...present].filter((c) => i.suits(input, c)));
+      // A converter can make what no wire of the vehicle carries yet.
+      const made = input.does === 'stop-turn' && circuits.size === 0 ? pairsOf(present) : [];
+      for (const pair of made) if (i.suits(input, pair)) circuits.add(pair);
+      return { input, circuits, makeable: circuits.size > 0 };
+    });
+  return { plug, half, family, inputs, rest: leastRest(i.index, family, jointMinor, MAX_LINKS) };
+}
+
+const pairsOf = (present: ReadonlySet<string>) =>
+  [...present].flatMap((a) => [...present].map((b) => `${a}+${b}`));
+
+/** The least that is still to be paid; null where a goal cannot be reached any more. */
+function restOf(s: Pick<State, 'open' | 'links'>, goals: readonly Goal[], prune: boolean): number | null {
+  if (!prune) return 0;
+  const left = MAX_LINKS - s.links.length;
+  let most = 0;
+  for (const goal of goals) {
+    let least = Infinity;
+    for (const e of s.open) {
+      const rest = goal.rest.get(e.family);
+      if (rest && rest.links <= left) least = Math.min(least, rest.costMinor);
+    }
+    if (least === Infinity) return null;
+    most = Math.max(most, least);
+    // A circuit that no open end carries any more does not come back.
+    for (const { circuits, makeable } of goal.inputs)
+      if (makeable && !s.open.some((e) => carries(e, circuits))) return null;
+  }
+  return most;
+}
+
+function carries(end: OpenEnd, circuits: ReadonlySet<string>): boolean {
+  for (const c of end.circuits.values()) if (circuits.has(c)) return true;
+  // What a converter would join is carried as its two parts.
+  for (const pair of circuits) {
+    const plus = pair.indexOf('+');
+    if (plus > 0) for (const c of end.circuits.values()) if (c === pair.slice(0, plus)) return true;
+  }
+  return false;
+}
+
+/** Every way of plugging an adapter's in-ends onto open ends, its first onto the given one. */
+function seats(
+  adapter: IndexedAdapter,
+  first: OpenEnd,
+  open: readonly OpenEnd[],
+): readonly (readonly OpenEnd[])[] {
+  let found: (readonly OpenEnd[])[] = [[first]];
+  for (const { family } of adapter.ins.slice(1))
+    found = found.flatMap((taken) =>
+      open.filter((e) => e.family === family && !taken.includes(e)).map((e) => [...taken, e]),
+    );
+  return found;
+}
+
+/** The open ends of an adapter that is plugged onto others. */
+export function endsBehind(
+  adapter: IndexedAdapter,
+  onto: readonly OpenEnd[],
+  number: number,
+): readonly OpenEnd[] {
+  return adapter.outs.map((out) => {
+    const circuits = new Map<string, string>();
+    for (const w of out.wires) {
+      const at = (p: { end: number; cavity: string }) => onto[p.end]?.circuits.get(p.cavity);
+      const circuit = at(w.from);
+      const turn = w.turn && at(w.turn);
+      if (w.turn === undefined ? circuit : circuit && turn)
+        circuits.set(w.to, w.turn === undefined ? (circuit ?? '') : `${circuit}+${turn}`);
+    }
+    return openEnd(`${number}:${out.id}`, out.family, undefined, circuits);
+  });
+}
+
+function applied(
+  s: State,
+  adapter: IndexedAdapter,
+  onto: readonly OpenEnd[],
+  jointMinor: number,
+): Omit<State, 'bound' | 'name'> {
+  return {
+    open: [...s.open.filter((e) => !onto.includes(e)), ...endsBehind(adapter, onto, s.links.length)],
+    links: [...s.links, { part: adapter.part, onto: onto.map((e) => e.ref) }],
+    costMinor: s.costMinor + adapter.priceMinor + jointMinor * adapter.ins.length,
+    joints: s.joints + adapter.ins.length,
+    missing: s.missing + (adapter.stock > 0 ? 0 : 1),
+  };
+}
+
+function matesOf(
+  open: readonly OpenEnd[],
+  goals: readonly Goal[],
+  i: ChainInput,
+): readonly ChainMate[] | null {
+  const [goal, ...others] = goals;
+  if (!goal) return [];
+  for (const end of open) {
+    const mate = rightMate(end, goal, i);
+    if (!mate) continue;
+    const rest = matesOf(
+      open.filter((e) => e !== end),
+      others,
+      i,
+    );
+    if (rest) return [mate, ...rest];
+  }
+  return null;
+}
+
+/** The lamp's plug on an open end with every input right, and locked. */
+function rightMate(end: OpenEnd, goal: Goal, i: ChainInput): ChainMate | null {
+  if (end.family !== goal.family) return null;
+  for (const { how, cavities } of waysToMate(end, goal.plug, goal.half, i.suits)) {
+    if (how === 'unlocked') continue;
+    const right = goal.inputs.every(({ input, circuits, makeable }) => {
+      const circuit = end.circuits.get(cavities.get(input.cavity) ?? '');
+      return makeable ? circuit !== undefined && circuits.has(circuit) : circuit === undefined;
+    });
+    if (right) return { plug: goal.plug.id, end: end.ref, how, cavities };
+  }
+  return null;
+}
+
+/** The ways in which a plug of the lamp goes onto an end: as moulded, turned where nothing keys it, wire by wire. */
+export function waysToMate(
+  end: OpenEnd,
+  plug: LampPlug,
+  half: ConnectorHalf | undefined,
+  suits: ChainInput['suits'],
+): readonly { readonly how: MatedHow; readonly cavities: ReadonlyMap<string, string> }[] {
+  const same = new Map(plug.inputs.map((x) => [x.cavity, x.cavity]));
+  if (half?.kind === 'leads') {
+    const cavities = new Map<string, string>();
+    const sorted = [...end.circuits].sort(([a], [b]) => compareText(a, b));
+    for (const input of plug.inputs) {
+      const found = sorted.find(([, circuit]) => suits(input, circuit));
+      if (found) cavities.set(input.cavity, found[0]);
+    }
+    return [{ how: 'jointed', cavities }];
+  }
+  if (half?.kind === 'ring') return [{ how: 'screwed', cavities: same }];
+  if (!end.half) return [{ how: 'mates', cavities: same }];
+  if (!half) return [];
+  const how = mating(end.half, half);
+  if (how === 'no') return [];
+  if (how !== 'reversible') return [{ how, cavities: same }];
+  const turned = new Map(plug.inputs.map((x) => [x.cavity, turnedCavity(half, x.cavity)]));
+  return [
+    { how, cavities: same },
+    { how: 'turned', cavities: turned },
+  ];
+}

@@ -1,0 +1,85 @@
+import { worksOn } from '../electrical';
+import type { Difference } from '../controls';
+import { compareText, type Reason, reason } from '../reason';
+import type { Joint, Joints } from './joints';
+import { type MappedInput, needsOf, type PinMapInput } from './mapTypes';
+import type { LampPlug } from './types';
+
+const familyOf = (m: PinMapInput, connector: string) => m.connector(connector)?.family ?? connector;
+
+/** What is wrong, or to be looked at, about whole plugs. */
+export function plugConflicts(
+  m: PinMapInput,
+  plugs: readonly LampPlug[],
+  { joints, left }: Joints,
+): readonly Reason[] {
+  const found: Reason[] = [];
+  for (const lamp of plugs) {
+    const joint = joints.find((j) => j.lamp.id === lamp.id);
+    if (!joint) {
+      if (lamp.inputs.some((i) => i.does !== 'mode'))
+        found.push(reason('plug-unmated', { plug: lamp.id, connector: familyOf(m, lamp.connector) }));
+      continue;
+    }
+    if (joint.how === 'unlocked') found.push(reason('latch-mirrored', { plug: lamp.id }));
+    if (joint.how === 'reversible') found.push(reason('plug-reversible', { plug: lamp.id }));
+    if (joint.how === 'turned') found.push(reason('plug-turned', { plug: lamp.id }));
+    if (joint.how === 'jointed') found.push(reason('plug-jointed', { plug: lamp.id }));
+    if (joint.how === 'screwed') found.push(reason('ground-screwed', { plug: lamp.id }));
+    if (lamp.joinFirst) found.push(reason('plug-first', { plug: lamp.id }));
+  }
+  for (const plug of [...left].sort((a, b) => compareText(a.id, b.id)))
+    found.push(reason('plug-left-over', { plug: plug.id, connector: familyOf(m, plug.connector) }));
+  return found;
+}
+
+/** What is wrong about one input: function, polarity, ground, pulsing, the switched leg. */
+export function inputConflicts(
+  m: PinMapInput,
+  i: MappedInput,
+  all: readonly MappedInput[],
+  joints: readonly Joint[],
+): readonly Reason[] {
+  const facts = { plug: i.plug, cavity: i.cavity, input: i.input.does };
+  if (i.input.does === 'mode') return [];
+  const found: Reason[] = [];
+  const circuit = i.from?.circuit ?? null;
+  if (i.input.does === 'ground') {
+    if (circuit === null) found.push(reason('ground-missing', facts));
+    else if (circuit !== 'ground')
+      found.push(
+        reason(i.input.polar || polarPlug(i, all) ? 'polarity' : 'ground-on-function', { ...facts, circuit }),
+      );
+    return found;
+  }
+  if (circuit === 'ground') found.push(reason('polarity', { ...facts, circuit }));
+  else if (circuit !== null) {
+    const row = m.circuit(circuit);
+    if (i.differing.length > 0)
+      found.push(
+        reason(onlyPulsed(i.differing) ? 'pulsed-into-steady' : 'wrong-function', {
+          ...facts,
+          circuit,
+          states: i.differing.length,
+        }),
+      );
+    if (needsOf(m.side, i.input) === null) found.push(reason('need-open', { ...facts, circuit }));
+    const joined = joints.some((j) => j.lamp.id === i.plug);
+    if (row?.switched === 'ground' && joined) found.push(reason('ground-switched', { ...facts, circuit }));
+    if (row?.monitoring.kind === 'test-pulses' && joined)
+      found.push(reason('test-pulses', { ...facts, circuit }));
+    if (row?.cases.some((c) => c.level.kind === 'data') && joined)
+      found.push(reason('data-circuit', { ...facts, circuit }));
+  }
+  return found;
+}
+
+const polarPlug = (i: MappedInput, all: readonly MappedInput[]) =>
+  all.some((x) => x.plug === i.plug && x.input.polar);
+const onlyPulsed = (list: readonly Difference[]) =>
+  list.every((d) => d.has.kind === 'pulsed' && d.needs.kind === 'on');
+
+export function voltageConflicts(m: PinMapInput): readonly Reason[] {
+  if (m.systemV === null || worksOn(m.systemV, m.lampMinV, m.lampMaxV)) return [];
+  return [reason('voltage', { systemV: m.systemV, minV: m.lampMinV, maxV: m.lampMaxV })];
+}

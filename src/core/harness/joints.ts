@@ -1,0 +1,260 @@
+import { compareText } from '../reason';
+import {
+  adapterChain,
+  type Chain,
+  type ChainInput,
+  endsBehind,
+  type MatedHow,
+  type OpenEnd,
+  waysToMate,
+} from './adapterChain';
+import { type AdapterIndex, LEADS } from './adapterIndex';
+import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from './types';
+
+/** One place that a wire passes on its way from the vehicle to the lamp. */
+export interface WireStop {
+  readonly where: 'vehicle' | 'adapter' | 'lamp';
+  /** Plug, or part of the adapter. */
+  readonly id: string;
+  readonly end: string;
+  readonly cavity: string;
+}
+
+/** What reaches a cavity of the lamp: the circuit, the vehicle's cavity that it comes from, and the way. */
+export interface Arrival {
+  readonly circuit: string;
+  readonly plug: string;
+  readonly cavity: string;
+  /** The turn signal's cavity, where a converter joins two wires. */
+  readonly also?: { readonly plug: string; readonly cavity: string };
+  readonly path: readonly WireStop[];
+}
+
+/** A plug of the lamp and how it is joined to the vehicle. */
+export interface Joint {
+  readonly lamp: LampPlug;
+  readonly how: MatedHow;
+  readonly parts: readonly string[];
+  readonly vehicles: readonly string[];
+  /** By cavity of the lamp's plug. */
+  readonly arrivals: ReadonlyMap<string, Arrival>;
+  /** Pinned by a person instead of worked out. */
+  readonly byHand: boolean;
+}
+
+export interface JointInput {
+  readonly vehiclePlugs: readonly VehiclePlug[];
+  readonly lampPlugs: readonly LampPlug[];
+  readonly connector: (id: string) => ConnectorHalf | undefined;
+  readonly index: AdapterIndex;
+  readonly suits: (input: LampInput, circuit: string | null) => boolean;
+}
+
+export interface Joints {
+  readonly joints: readonly Joint[];
+  /** Plugs of the vehicle on which nothing sits. */
+  readonly left: readonly VehiclePlug[];
+  /** The cheapest chain; null where no chain sets everything right and the best plug by plug is shown. */
+  readonly chain: Chain | null;
+}
+
+/** How the lamp's plugs go onto the vehicle's: the cheapest chain that is right, else the best that there is. */
+export function joinPlugs(j: JointInput): Joints {
+  const sorted = [...j.vehiclePlugs].sort((a, b) => compareText(a.id, b.id));
+  const lamps = j.lampPlugs
+    .filter((p) => p.inputs.some((i) => i.does !== 'mode'))
+    .sort((a, b) => compareText(a.id, b.id));
+  const chain = adapterChain({ ...j, vehiclePlugs: sorted, lampPlugs: lamps });
+  if (chain) return { ...ofChain(chain, sorted, lamps, j), chain };
+  const joints: Joint[] = [];
+  let left: readonly VehiclePlug[] = sorted;
+  for (const lamp of lamps) {
+    const own = adapterChain({ ...j, vehiclePlugs: left, lampPlugs: [lamp] });
+    const joint = own ? ofChain(own, left, [lamp], j).joints[0] : nearest(j, lamp, left);
+    if (!joint) continue;
+    joints.push(joint);
+    left = left.filter((p) => !joint.vehicles.includes(p.id));
+  }
+  return { joints, left, chain: null };
+}
+
+interface Traced {
+  readonly end: OpenEnd;
+  readonly arrivals: ReadonlyMap<string, Arrival>;
+  readonly parts: readonly string[];
+  readonly vehicles: readonly string[];
+}
+
+function traceStart(plug: VehiclePlug, j: JointInput): Traced {
+  const half = j.connector(plug.connector);
+  const filled = plug.cavities.flatMap((c) => (c.circuit === null ? [] : [[c.cavity, c.circuit] as const]));
+  return {
+    end: {
+      ref: `v:${plug.id}`,
+      family: half?.kind === 'leads' ? LEADS : (half?.family ?? plug.connector),
+      half,
+      circuits: new Map(filled),
+      sign: '',
+    },
+    arrivals: new Map(
+      filled.map(([cavity, circuit]) => [
+        cavity,
+        {
+          circuit,
+          plug: plug.id,
+          cavity,
+          path: [{ where: 'vehicle', id: plug.id, end: plug.id, cavity }],
+        },
+      ]),
+    ),
+    parts: [],
+    vehicles: [plug.id],
+  };
+}
+
+/** Walks a chain from the vehicle to the lamp and notes where every wire passes. */
+function ofChain(
+  chain: Chain,
+  plugs: readonly VehiclePlug[],
+  lamps: readonly LampPlug[],
+  j: JointInput,
+): { joints: readonly Joint[]; left: readonly VehiclePlug[] } {
+  const ends = new Map<string, Traced>(plugs.map((p) => [`v:${p.id}`, traceStart(p, j)]));
+  chain.links.forEach((link, number) => {
+    const onto = link.onto.flatMap((ref) => ends.get(ref) ?? []);
+    link.onto.forEach((ref) => ends.delete(ref));
+    for (const t of traceBehind(link.part, onto, number, j)) ends.set(t.end.ref, t);
+  });
+  const joints = chain.mates.flatMap((mate) => {
+    const lamp = lamps.find((p) => p.id === mate.plug);
+    const from = ends.get(mate.end);
+    if (!lamp || !from) return [];
+    ends.delete(mate.end);
+    return [jointOf(lamp, from, mate.how, mate.cavities)];
+  });
+  const used = new Set(joints.flatMap((x) => x.vehicles));
+  return { joints, left: plugs.filter((p) => !used.has(p.id)) };
+}
+
+function traceBehind(
+  part: string,
+  onto: readonly Traced[],
+  number: number,
+  j: JointInput,
+): readonly Traced[] {
+  const adapter = j.index.byPart.get(part);
+  if (!adapter) return [];
+  return endsBehind(
+    adapter,
+    onto.map((t) => t.end),
+    number,
+  ).map((end, o) => {
+    const arrivals = new Map<string, Arrival>();
+    const out = adapter.outs[o];
+    for (const w of out?.wires ?? []) {
+      const before = onto[w.from.end]?.arrivals.get(w.from.cavity);
+      const circuit = end.circuits.get(w.to);
+      if (!before || circuit === undefined) continue;
+      const turn = w.turn && onto[w.turn.end]?.arrivals.get(w.turn.cavity);
+      arrivals.set(w.to, {
+        ...before,
+        circuit,
+        ...(turn ? { also: { plug: turn.plug, cavity: turn.cavity } } : {}),
+        path: [
+          ...before.path,
+          { where: 'adapter', id: part, end: adapter.ins[w.from.end]?.id ?? '', cavity: w.from.cavity },
+          { where: 'adapter', id: part, end: out?.id ?? '', cavity: w.to },
+        ],
+      });
+    }
+    return {
+      end,
+      arrivals,
+      parts: [...new Set([...onto.flatMap((t) => t.parts), part])],
+      vehicles: [...new Set(onto.flatMap((t) => t.vehicles))],
+    };
+  });
+}
+
+function jointOf(lamp: LampPlug, from: Traced, how: MatedHow, cavities: ReadonlyMap<string, string>): Joint {
+  const arrivals = new Map<string, Arrival>();
+  for (const { cavity } of lamp.inputs) {
+    const arrival = from.arrivals.get(cavities.get(cavity) ?? '');
+    if (arrival)
+      arrivals.set(cavity, {
+        ...arrival,
+        path: [...arrival.path, { where: 'lamp', id: lamp.id, end: lamp.id, cavity }],
+      });
+  }
+  return { lamp, how, parts: from.parts, vehicles: from.vehicles, arrivals, byHand: false };
+}
+
+/** The joint with the most inputs right, through one adapter at most; no adapter before an adapter, then by id. */
+function nearest(j: JointInput, lamp: LampPlug, open: readonly VehiclePlug[]): Joint | undefined {
+  const half = j.connector(lamp.connector);
+  const found: Joint[] = [];
+  const add = (from: Traced) => {
+    if (from.end.half === undefined ? from.end.family !== half?.family : false) return;
+    for (const { how, cavities } of waysToMate(from.end, lamp, half, j.suits as ChainInput['suits']))
+      if (how !== 'jointed' || from.end.family === LEADS)
+        if (how !== 'screwed' || from.end.family === half?.family)
+          found.push(jointOf(lamp, from, how, cavities));
+  };
+  for (const plug of open) {
+    const start = traceStart(plug, j);
+    add(start);
+    for (const adapter of j.index.byFirst.get(start.end.family) ?? [])
+      if (adapter.ins.length === 1) traceBehind(adapter.part, [start], 0, j).forEach(add);
+  }
+  const count = (joint: Joint, right: boolean) =>
+    lamp.inputs.filter((i) => {
+      const circuit = joint.arrivals.get(i.cavity)?.circuit;
+      return circuit !== undefined && i.does !== 'mode' && j.suits(i, circuit) === right;
+    }).length;
+  const useful = found.filter((x) => count(x, true) + count(x, false) > 0);
+  return useful.sort(
+    (a, b) =>
+      count(a, false) - count(b, false) ||
+      count(b, true) - count(a, true) ||
+      a.parts.length - b.parts.length ||
+      Number(a.how === 'unlocked') - Number(b.how === 'unlocked') ||
+      compareText(a.parts[0] ?? '', b.parts[0] ?? '') ||
+      compareText(a.vehicles[0] ?? '', b.vehicles[0] ?? ''),
+  )[0];
+}
+
+/**
+ * A joint as a person pinned it: cavities of the lamp's plug that are named get the vehicle's cavity that is said, or
+ * none; the others stay as they were worked out.
+ */
+export function handJoint(
+  lamp: LampPlug,
+  pins: ReadonlyMap<string, { readonly plug: string; readonly cavity: string } | null>,
+  plugs: readonly VehiclePlug[],
+  base: Joint | undefined,
+): Joint {
+  const arrivals = new Map(base?.arrivals);
+  for (const [cavity, from] of pins) {
+    const circuit = plugs
+      .find((p) => p.id === from?.plug)
+      ?.cavities.find((c) => c.cavity === from?.cavity)?.circuit;
+    if (!from || !circuit) arrivals.delete(cavity);
+    else
+      arrivals.set(cavity, {
+        circuit,
+        ...from,
+        path: [
+          { where: 'vehicle', id: from.plug, end: from.plug, cavity: from.cavity },
+          { where: 'lamp', id: lamp.id, end: lamp.id, cavity },
+        ],
+      });
+  }
+  return {
+    lamp,
+    how: 'mates',
+    parts: [],
+    vehicles: [...new Set([...arrivals.values()].map((a) => a.plug))].sort(compareText),
+    arrivals,
+    byHand: true,
+  };
+}

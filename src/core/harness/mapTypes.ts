@@ -1,0 +1,86 @@
+import { type Circuit, type Difference, neededCombined, neededLevels } from '../controls';
+import type { SystemV } from '../electrical';
+import type { Reason } from '../reason';
+import type { LampFunction, Side } from '../vehicle';
+import type { Chain } from './adapterChain';
+import type { AdapterIndex } from './adapterIndex';
+import type { Arrival, Joint, WireStop } from './joints';
+import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from './types';
+
+/** How an input of the lamp gets what it needs. `by-hand`: through a lead that a person pinned. */
+export type InputVerdict = 'direct' | 'through-adapter' | 'by-hand' | 'extra-feed' | 'mode-choice' | 'unfed';
+export type CircuitOutcome = 'used' | 'capped' | 'loaded';
+
+/** Verdicts of inputs that a wire of the vehicle's plug feeds. */
+export const isFed = (v: InputVerdict): boolean =>
+  v === 'direct' || v === 'through-adapter' || v === 'by-hand';
+
+export interface MappedInput {
+  readonly plug: string;
+  readonly cavity: string;
+  readonly input: LampInput;
+  readonly verdict: InputVerdict;
+  /** Cavity of a vehicle plug that feeds it, through the adapters where there are any. */
+  readonly from: {
+    readonly plug: string;
+    readonly cavity: string;
+    readonly circuit: string;
+    readonly also?: Arrival['also'];
+  } | null;
+  /** Every cavity that its wire passes, from the vehicle to the lamp. */
+  readonly path: readonly WireStop[];
+  /** States in which the mated or best circuit does not do what is needed. */
+  readonly differing: readonly Difference[];
+}
+
+export interface MappedCircuit {
+  readonly plug: string;
+  readonly cavity: string;
+  readonly circuit: string;
+  readonly outcome: CircuitOutcome;
+  /** What the new lamp draws from it, A. */
+  readonly drawnA: number;
+  /** For `loaded`: the current that the old lamp drew less and the monitor would miss, A. */
+  readonly missingA: number;
+}
+
+export interface PinMap {
+  readonly inputs: readonly MappedInput[];
+  readonly circuits: readonly MappedCircuit[];
+  /** Adapter parts that the map goes through. */
+  readonly adapters: readonly string[];
+  /** The chain that was found; null: none is right, or a person pinned it. */
+  readonly chain: Pick<Chain, 'links' | 'costMinor' | 'joints'> | null;
+  /** How each plug of the lamp is joined. */
+  readonly joints: readonly {
+    readonly plug: string;
+    readonly how: Joint['how'];
+    readonly vehicles: readonly string[];
+    readonly byHand: boolean;
+  }[];
+  /** Alternatives of the kit that stay unused, with the one that is taken. */
+  readonly unused: readonly { readonly plug: string; readonly for: string }[];
+  readonly conflicts: readonly Reason[];
+}
+
+/** Pins that a person set: for `lamp plug/cavity` the `vehicle plug/cavity`, or null for none. */
+export type HandPins = Readonly<Record<string, string | null>>;
+
+export interface PinMapInput {
+  readonly side: Side;
+  readonly systemV: SystemV | null;
+  readonly vehiclePlugs: readonly VehiclePlug[];
+  readonly lampPlugs: readonly LampPlug[];
+  readonly lampMinV: number;
+  readonly lampMaxV: number;
+  readonly connector: (id: string) => ConnectorHalf | undefined;
+  readonly circuit: (id: string) => Circuit | undefined;
+  readonly adapters: AdapterIndex;
+  readonly pins?: HandPins;
+}
+
+/** What an input needs; null: nothing says when it has to be lit. */
+export function needsOf(side: Side, input: LampInput) {
+  if (input.does === 'ground' || input.does === 'mode') return null;
+  return input.does === 'stop-turn' ? neededCombined(side) : neededLevels(input.does as LampFunction, side);
+}

@@ -1,0 +1,226 @@
+import { type Circuit, circuitFinder, neededLevels } from '../controls';
+import {
+  type Cure,
+  CURES,
+  type CureOption,
+  DROP_LIMITS_V,
+  lowLoadCures,
+  SYSTEM_V,
+  type SystemV,
+} from '../electrical';
+import type { Known } from '../fitment';
+import { bindAt } from '../fitment/condition';
+import { certainty } from '../fitment/functionRows';
+import { type FeedCandidate, feedCandidates, type FeedNeed, type FeedSources } from '../harness';
+import type { Rule } from '../fitment/rule';
+import type { Family, Lamp } from '../shelf/types';
+import { type FactRegistry, type LampFunction, type PositionKey, positionKey } from '../vehicle';
+import type { JobRecord, SwapRecord } from './fold';
+import type { PositionWiring } from './wiring';
+
+/** A plug or loop of the lamp that chooses a behaviour, and what was chosen. */
+export interface ModeMatter {
+  readonly position: PositionKey;
+  readonly plug: string;
+  readonly cavity: string;
+  /** Key of the decision, `mode/<position>/<plug>/<cavity>`. */
+  readonly matter: string;
+  readonly mode: { readonly open: Lamp['about']; readonly closed: Lamp['about'] } | null;
+  readonly chosen: 'open' | 'closed' | null;
+  readonly event: string | null;
+}
+
+/** A circuit that takes the new lamp for a dead one, and what is to be done about it. */
+export interface CureMatter {
+  readonly circuit: string;
+  readonly positions: readonly PositionKey[];
+  readonly matter: string;
+  readonly belowA: number;
+  readonly drawnA: number;
+  readonly options: readonly CureOption[];
+  readonly chosen: Cure | null;
+  readonly event: string | null;
+}
+
+export interface WireMatters {
+  readonly modes: readonly ModeMatter[];
+  readonly cures: readonly CureMatter[];
+  /** Measured lengths, mm, by position, with their events. */
+  readonly routes: Readonly<Record<PositionKey, { readonly mm: number; readonly event: string }>>;
+}
+
+export interface MatterSources {
+  readonly family: Family;
+  readonly registry: FactRegistry;
+  readonly known: Known;
+  readonly systemV: SystemV | null;
+}
+
+/** The smaller choices that a swap's wiring leaves to people. */
+export function wireMatters(
+  swap: SwapRecord,
+  wiring: readonly PositionWiring[],
+  record: JobRecord,
+  s: MatterSources,
+): WireMatters {
+  const decided = (matter: string) => record.decisions.get(`${swap.id}/${matter}`)?.event;
+  const modes = wiring.flatMap((w) =>
+    (w.map?.inputs ?? [])
+      .filter((i) => i.verdict === 'mode-choice')
+      .map((i): ModeMatter => {
+        const matter = `mode/${w.position}/${i.plug}/${i.cavity}`;
+        const e = decided(matter);
+        const choice = e?.body.choice;
+        return {
+          position: w.position,
+          plug: i.plug,
+          cavity: i.cavity,
+          matter,
+          mode: i.input.mode ?? null,
+          chosen: choice === 'open' || choice === 'closed' ? choice : null,
+          event: e?.id ?? null,
+        };
+      }),
+  );
+  const routes = Object.fromEntries(
+    wiring.flatMap((w) => {
+      const e = decided(`route/${w.position}`);
+      const mm = Number(e?.body.choice);
+      return e && Number.isFinite(mm) && mm > 0 ? [[w.position, { mm, event: e.id }]] : [];
+    }),
+  );
+  return { modes, cures: cures(wiring, s, decided), routes };
+}
+
+function cures(
+  wiring: readonly PositionWiring[],
+  s: MatterSources,
+  decided: (
+    matter: string,
+  ) => { readonly id: string; readonly body: { readonly choice: string } } | undefined,
+): readonly CureMatter[] {
+  const find = circuitFinder(s.family.circuits ?? []);
+  const rows = new Map<string, { circuit: Circuit; positions: string[]; drawnA: number }>();
+  for (const w of wiring)
+    for (const c of w.map?.circuits ?? []) {
+      const circuit = c.outcome === 'loaded' ? find(c.circuit) : undefined;
+      if (!circuit) continue;
+      const row = rows.get(c.circuit) ?? { circuit, positions: [], drawnA: c.drawnA };
+      rows.set(c.circuit, { ...row, positions: [...row.positions, w.position] });
+    }
+  return [...rows].map(([id, { circuit, positions, drawnA }]): CureMatter => {
+    const matter = `cure/${id}`;
+    const e = decided(matter);
+    const belowA = circuit.monitoring.kind === 'threshold' ? circuit.monitoring.belowA : 0;
+    return {
+      circuit: id,
+      positions,
+      matter,
+      belowA,
+      drawnA,
+      options:
+        s.systemV === null
+          ? []
+          : lowLoadCures({
+              belowA,
+              lampA: drawnA,
+              systemV: s.systemV,
+              flashing: circuit.cases.every((c) => c.level.kind === 'flashing'),
+            }),
+      chosen: CURES.find((c) => c === e?.body.choice) ?? null,
+      event: e?.id ?? null,
+    };
+  });
+}
+
+/** Mode plugs of the two sides that are not set alike, by plug and cavity. */
+export function modesThatDiffer(modes: readonly ModeMatter[]): readonly (readonly ModeMatter[])[] {
+  const groups = new Map<string, ModeMatter[]>();
+  for (const m of modes) {
+    const key = `${m.plug}/${m.cavity}`;
+    groups.set(key, [...(groups.get(key) ?? []), m]);
+  }
+  return [...groups.values()].filter((list) => new Set(list.flatMap((m) => m.chosen ?? [])).size > 1);
+}
+
+/** Where a feed can be taken on this vehicle, as far as the facts tell. */
+export function feedSourcesOf(
+  wiring: readonly PositionWiring[],
+  measuredMm: Readonly<Record<string, number>>,
+  s: Omit<MatterSources, 'systemV'>,
+): FeedSources {
+  const holds = (when: Rule | undefined) =>
+    when === undefined || certainty(bindAt(when, 'vehicle', s.registry), s.known, s.registry) === 'yes';
+  const find = circuitFinder(s.family.circuits ?? []);
+  const drawn = new Map<string, number>();
+  for (const w of wiring)
+    for (const c of w.map?.circuits ?? [])
+      drawn.set(c.circuit, Math.max(drawn.get(c.circuit) ?? 0, c.drawnA));
+  return {
+    boxes: (s.family.fuseBoxes ?? []).filter((b) => holds(b.when)),
+    leads: (s.family.leads ?? []).filter((l) => holds(l.when)),
+    battery: s.family.battery ?? null,
+    wires: [...drawn].flatMap(([id, drawnA]) => {
+      const circuit = find(id);
+      return circuit ? [{ circuit, drawnA }] : [];
+    }),
+    measuredMm,
+  };
+}
+
+/** A function of a swap that wants an extra feed, and every place it could come from. */
+export interface FeedMatter {
+  readonly does: LampFunction;
+  readonly positions: readonly PositionKey[];
+  readonly totalA: number;
+  readonly candidates: readonly FeedCandidate[];
+}
+
+/** Every extra feed of a swap with its candidates. Of the two sides one need is made: a feed serves both. */
+export function feedMatters(
+  wiring: readonly PositionWiring[],
+  matters: WireMatters,
+  s: MatterSources,
+): readonly FeedMatter[] {
+  if (s.systemV === null) return [];
+  const sources = feedSourcesOf(wiring, measuredOf(matters), s);
+  const functions = [...new Set(wiring.flatMap((w) => [...w.undecided, ...w.feeds.map((f) => f.does)]))];
+  return functions.map((does) => {
+    const need = needFor(does, wiring, s.family, s.systemV ?? 12);
+    return {
+      does,
+      positions: need.targets.map((t) => t.position),
+      totalA: Math.round(need.eachA * need.targets.length * 1000) / 1000,
+      candidates: feedCandidates(need, sources),
+    };
+  });
+}
+
+export const measuredOf = (matters: WireMatters): Readonly<Record<string, number>> =>
+  Object.fromEntries(Object.entries(matters.routes).map(([p, r]) => [p, r.mm]));
+
+function needFor(
+  does: LampFunction,
+  wiring: readonly PositionWiring[],
+  family: Family,
+  systemV: SystemV,
+): FeedNeed {
+  const here = wiring.filter((w) => w.undecided.includes(does) || w.feeds.some((f) => f.does === does));
+  const inputs = here.flatMap((w) => w.map?.inputs.filter((i) => i.input.does === does) ?? []);
+  const lamp = here[0]?.lamp;
+  const places = new Map(family.places.map((p) => [positionKey(p.position), p]));
+  return {
+    cases: neededLevels(does, places.get(here[0]?.position ?? '')?.position.side ?? 'left'),
+    behaviour: lamp?.behaviour?.find((b) => b.does === does)?.cases ?? [],
+    takesPulsed: inputs.every((i) => i.input.takesPulsed),
+    eachA: Math.max(0, ...inputs.map((i) => i.input.currentA)),
+    targets: here.map((w) => ({
+      position: w.position,
+      xMm: places.get(w.position)?.xMm ?? 0,
+      yMm: places.get(w.position)?.yMm ?? 0,
+    })),
+    testV: SYSTEM_V[systemV].testV,
+    lampMinV: lamp?.workingMinV ?? 9,
+    limitV: lamp?.role === 'headlamp' ? DROP_LIMITS_V.headlamp : DROP_LIMITS_V.other,
+  };
+}

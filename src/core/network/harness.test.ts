@@ -1,0 +1,110 @@
+import { readFileSync } from 'node:fs';
+import { describe, expect, it } from 'vitest';
+import { ALL_OFF, circuitFinder, type ControlState, possibleStates } from '../controls';
+import { indexAdapters, pinMap, type PinMapInput } from '../harness';
+import type { Shelf } from '../shelf';
+import { positionKey } from '../vehicle';
+import { type HarnessInput, liveHarness, readStates, type WiredLamp } from './harness';
+
+const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
+const packet = shelf.families.find((f) => f.id === 'orrel-packet');
+const circuit = circuitFinder(packet?.circuits ?? []);
+
+function lampAt(side: 'left' | 'right', lampId: string, more: Partial<PinMapInput> = {}): WiredLamp {
+  const position = `headlamp.front.${side}`;
+  const lamp = shelf.lamps.find((l) => l.id === `${lampId}-${side}`);
+  const vehiclePlugs = (packet?.plugs ?? []).filter(
+    (p) => positionKey(p.position) === position && p.id.startsWith('X41'),
+  );
+  const map = pinMap({
+    side,
+    systemV: 12,
+    vehiclePlugs,
+    lampPlugs: lamp?.plugs ?? [],
+    lampMinV: 9,
+    lampMaxV: 16,
+    connector: (id) => shelf.connectors.find((c) => c.id === id),
+    circuit,
+    adapters: indexAdapters([]),
+    ...more,
+  });
+  return { position, map, vehiclePlugs, lampMinV: 9, loomM: 3, groundM: 1 };
+}
+const harness = (more: Partial<HarnessInput> = {}) =>
+  liveHarness({
+    systemV: 12,
+    lamps: [lampAt('left', 'skerry-620'), lampAt('right', 'skerry-620')],
+    circuit,
+    feeds: [],
+    resistors: {},
+    ...more,
+  });
+const state = (s: Partial<ControlState>): ControlState => ({ ...ALL_OFF, ...s });
+const at = (h: ReturnType<typeof harness>, s: ControlState, does: string, side = 'left') =>
+  h.read(s).cavities.find((c) => c.does === does && c.position.endsWith(side));
+
+describe('the harness of a swap, live', () => {
+  it('low beam: 2.4 A over fuse, 3 m of 1.0 mm² at 40 °C and a contact', () => {
+    // Both lamps share the fuse: 4.8 A × 0.01 Ω; wire 18.5 mΩ/m × 3 × 1.0786 = 0.0599 Ω, contact 0.005 Ω.
+    const expected = 13.5 - 4.8 * 0.01 - 2.4 * (0.0185 * 3 * 1.0786 + 0.005);
+    const reading = at(harness(), state({ key: 'on', lights: 'low' }), 'low-beam');
+    expect(reading?.volt).toBeCloseTo(expected, 3);
+    expect(reading?.amp).toBeCloseTo(2.4, 6);
+  });
+
+  it('what is off floats and draws nothing', () => {
+    const high = at(harness(), state({ key: 'on', lights: 'low' }), 'high-beam');
+    expect(high?.volt).toBeNull();
+    expect(Math.abs(high?.amp ?? 1)).toBeLessThan(1e-6);
+  });
+
+  it('an extra feed is there by its own switch, wire and length, and the longer leg has less', () => {
+    const h = harness({
+      feeds: [
+        {
+          does: 'drl',
+          live: [{ when: 'running', level: { kind: 'on' } }],
+          wire: '0.75 mm²',
+          legM: { 'headlamp.front.left': 1.7, 'headlamp.front.right': 3.3 },
+        },
+      ],
+    });
+    const on = state({ key: 'on', running: 'yes' });
+    const [left, right] = ['left', 'right'].map((side) => at(h, on, 'drl', side)?.volt ?? 0);
+    expect(left).toBeGreaterThan(right ?? 0);
+    expect(at(h, on, 'drl')?.amp).toBeCloseTo(1.1, 6);
+    expect(at(h, state({ key: 'on' }), 'drl')?.volt).toBeNull();
+  });
+
+  it('a resistor beside the turn signal draws its own current from the circuit', () => {
+    const on = state({ hazard: 'yes' });
+    const without = at(harness(), on, 'turn')?.volt ?? 0;
+    const withIt = at(harness({ resistors: { 'turn-left': 22 } }), on, 'turn')?.volt ?? 0;
+    expect(withIt).toBeLessThan(without);
+    expect(at(harness({ resistors: { 'turn-left': 22 } }), on, 'turn')?.amp).toBeCloseTo(0.5, 6);
+  });
+
+  it('a lost ground leaves a polar lamp dark', () => {
+    const h = harness({ broken: new Set(['ground:headlamp.front.left main/1']) });
+    expect(Math.abs(at(h, state({ key: 'on', lights: 'low' }), 'low-beam')?.amp ?? 1)).toBeLessThan(1e-6);
+    expect(at(h, state({ key: 'on', lights: 'low' }), 'low-beam', 'right')?.amp).toBeCloseTo(2.4, 6);
+  });
+
+  it('reads every state with progress, each converged, the same whatever came before', () => {
+    const states = possibleStates(['key', 'lights', 'hazard', 'high']);
+    const run = readStates(harness(), states, 5);
+    const seen: number[] = [];
+    let step = run.next();
+    while (!step.done) {
+      seen.push(step.value);
+      step = run.next();
+    }
+    expect(seen.at(-1)).toBe(states.length);
+    const forward = step.value;
+    const single = states.map((s) => harness().read(s));
+    expect(single.every((r) => r.converged)).toBe(true);
+    forward.forEach((readings, i) =>
+      readings.forEach((r, k) => expect(r.amp).toBeCloseTo(single[i]?.cavities[k]?.amp ?? NaN, 4)),
+    );
+  });
+});

@@ -1,0 +1,4 @@
+export * from './types';
+export * from './devices';
+export { LEAK_S, prepareNetwork, type PreparedNetwork } from './solve';
+export * from './harness';

@@ -1,0 +1,81 @@
+import type { LevelCase } from '../controls';
+import { isBladeFuse } from '../electrical';
+import { type Adapter, splitCavity } from '../harness';
+import { type Reason, reason } from '../reason';
+import type { ShelfFault } from './fault';
+import type { Family, Shelf } from './types';
+
+/**
+ * Checks an adapter: ends that stand once and are there, wires that go from an in-end to an out-end and never back, a
+ * cavity fed once, families and cavities that a connector of the shelf has.
+ */
+export function adapterFaults(path: string, adapter: Adapter, shelf: Shelf): readonly ShelfFault[] {
+  const faults: ShelfFault[] = [];
+  const fault = (at: string, code: string, facts: Reason['facts'] = {}) =>
+    faults.push({ path: `${path}${at}`, reason: reason(code, facts) });
+  const ends = new Map(adapter.ends.map((e) => [e.id, e]));
+  const ids = adapter.ends.map((e) => e.id);
+  adapter.ends.forEach((e, i) => {
+    if (ids.indexOf(e.id) !== i) fault(`/ends/${i}`, 'end-twice', { end: e.id });
+    if (e.family !== null && !shelf.connectors.some((c) => c.family === e.family))
+      fault(`/ends/${i}/family`, 'no-such-connector-family', { family: e.family });
+  });
+  for (const way of ['in', 'out'] as const)
+    if (!adapter.ends.some((e) => e.way === way)) fault('/ends', 'adapter-one-way', { way });
+  const side = (at: string, text: string, way: 'in' | 'out') => {
+    const { end, cavity } = splitCavity(text);
+    const there = ends.get(end);
+    if (!there) return fault(at, 'no-such-end', { end: text });
+    if (there.way !== way) return fault(at, 'adapter-leads-back', { end: text });
+    // An in-end sits on a vehicle half, an out-end is one.
+    const halves = shelf.connectors.filter((c) => c.family === there.family);
+    if (
+      there.family !== null &&
+      halves.length > 0 &&
+      !halves.some((h) => h.cavities.some((c) => c.number === cavity))
+    )
+      fault(at, 'no-such-cavity', { cavity, connector: there.family });
+  };
+  const to = adapter.map.map((w) => w.to);
+  adapter.map.forEach((w, i) => {
+    side(`/map/${i}/from`, w.from, 'in');
+    side(`/map/${i}/to`, w.to, 'out');
+    if (w.turn !== undefined) side(`/map/${i}/turn`, w.turn, 'in');
+    if (to.indexOf(w.to) !== i) fault(`/map/${i}`, 'cavity-twice', { cavity: w.to });
+  });
+  return faults;
+}
+
+/** Checks fuse boxes and leads of a vehicle line: fuses of a size that is made, places once, circuits that are there. */
+export function feedFaults(
+  path: string,
+  family: Family,
+  checkCases: (path: string, cases: readonly LevelCase[]) => void,
+): readonly ShelfFault[] {
+  const faults: ShelfFault[] = [];
+  const fault = (at: string, code: string, facts: Reason['facts'] = {}) =>
+    faults.push({ path: `${path}${at}`, reason: reason(code, facts) });
+  const circuits = new Set((family.circuits ?? []).map((c) => c.id));
+  family.circuits?.forEach((c, i) => {
+    if (!isBladeFuse(c.fuseA)) fault(`/circuits/${i}/fuseA`, 'fuse-size', { ratingA: c.fuseA });
+    if (c.minV >= c.maxV) fault(`/circuits/${i}/maxV`, 'range-backwards', { from: c.minV, to: c.maxV });
+  });
+  family.fuseBoxes?.forEach((box, b) => {
+    const at = `/fuseBoxes/${b}`;
+    box.slots.forEach((slot, i) => {
+      const here = `${at}/slots/${i}`;
+      checkCases(`${path}${here}/cases`, slot.cases);
+      if (slot.ratingA !== null && !isBladeFuse(slot.ratingA))
+        fault(`${here}/ratingA`, 'fuse-size', { ratingA: slot.ratingA });
+      if (slot.row > box.rows || slot.column > box.columns) fault(here, 'slot-outside', { slot: slot.id });
+      if (box.slots.findIndex((s) => s.id === slot.id) !== i) fault(here, 'slot-twice', { slot: slot.id });
+      if (box.slots.findIndex((s) => s.row === slot.row && s.column === slot.column) !== i)
+        fault(here, 'slot-place-twice', { slot: slot.id });
+      slot.circuits.forEach((c, k) => {
+        if (!circuits.has(c)) fault(`${here}/circuits/${k}`, 'no-such-circuit', { circuit: c });
+      });
+    });
+  });
+  family.leads?.forEach((lead, i) => checkCases(`${path}/leads/${i}/cases`, lead.cases));
+  return faults;
+}

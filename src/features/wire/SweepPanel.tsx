@@ -1,0 +1,90 @@
+'use client';
+import { useEffect, useRef, useState } from 'react';
+import { stateText } from '@/core/harness';
+import { BUTTON } from '@/ui/classes';
+import { WarningMark } from '@/ui/marks';
+import type { SweepReply, SweepRequest, SweepResult } from '@/workers/sweepStates';
+import { useJob } from '../job/JobContext';
+import { harnessInput, type PanelProps } from './wireScope';
+
+type State =
+  | { readonly kind: 'idle' }
+  | { readonly kind: 'running'; readonly done: number; readonly all: number }
+  | { readonly kind: 'done'; readonly result: SweepResult };
+
+/** Reckons every state of the controls in a worker: where the lamp gets least, and where current comes back. */
+export function SweepPanel({ wiring, swap, data, lostGround }: PanelProps & { lostGround: boolean }) {
+  const { view, words, say } = useJob();
+  const { t } = words;
+  const [state, setState] = useState<State>({ kind: 'idle' });
+  const worker = useRef<Worker | null>(null);
+  const stop = () => {
+    worker.current?.terminate();
+    worker.current = null;
+  };
+  useEffect(() => stop, []);
+  const start = () => {
+    const input = harnessInput(view, swap, data);
+    if (!input) return;
+    stop();
+    const w = new Worker(new URL('../../workers/sweepStates.ts', import.meta.url), { type: 'module' });
+    worker.current = w;
+    setState({ kind: 'running', done: 0, all: 0 });
+    w.onmessage = ({ data: reply }: MessageEvent<SweepReply>) => {
+      if (reply.kind === 'progress') setState({ kind: 'running', done: reply.done, all: reply.all });
+      else {
+        setState({ kind: 'done', result: reply.result });
+        stop();
+      }
+    };
+    const broken = lostGround
+      ? (wiring.map?.inputs ?? [])
+          .filter((i) => i.input.does === 'ground')
+          .map((i) => `ground:${wiring.position} ${i.plug}/${i.cavity}`)
+      : [];
+    const { circuit: _, broken: __, ...harness } = input;
+    w.postMessage({ harness: { ...harness, broken }, circuits: view.circuits } satisfies SweepRequest);
+  };
+  const result = state.kind === 'done' ? state.result : null;
+  return (
+    <div className="flex flex-wrap items-center gap-3" data-sweep={state.kind}>
+      {state.kind === 'running' ? (
+        <>
+          <button
+            className={BUTTON.plain}
+            onClick={() => {
+              stop();
+              setState({ kind: 'idle' });
+            }}
+          >
+            {t('wire.sweep-stop')}
+          </button>
+          <span role="status" className="font-mono text-sm">
+            {t('wire.sweep-progress', { done: state.done, all: state.all })}
+          </span>
+        </>
+      ) : (
+        <button className={BUTTON.plain} onClick={start}>
+          {t('wire.sweep')}
+        </button>
+      )}
+      {result && (
+        <p role="status" className="text-sm">
+          {result.lowest
+            ? t('wire.sweep-result', {
+                states: result.states,
+                volt: say.number(Math.round((result.lowest.reading.volt ?? 0) * 100) / 100),
+                does: say.does(result.lowest.reading.does),
+                state: stateText(result.lowest.state) || t('wire.at-rest'),
+              })
+            : t('wire.sweep-dark', { states: result.states })}
+          {result.feedback.length > 0 && (
+            <b className="flex gap-2 text-plum">
+              <WarningMark /> {t('wire.sweep-feedback', { count: result.feedback.length })}
+            </b>
+          )}
+        </p>
+      )}
+    </div>
+  );
+}
