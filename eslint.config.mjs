@@ -13,6 +13,16 @@ export default tseslint.config(
       eqeqeq: 'error',
     },
   },
+  {
+    files: ['src/**'],
+    ignores: ['src/ui/Link.tsx'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { name: 'next/link', message: 'Use ui/Link, which fetches nothing ahead.' },
+      ],
+    },
+  },
   { files: ['scripts/**', 'demo/**'], rules: { 'no-console': 'off' } },
   {
     files: ['src/core/**'],

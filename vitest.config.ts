@@ -34,6 +34,7 @@ export default defineConfig({
         test: {
           name: 'browser',
           include: ['e2e/**/*.test.ts'],
+          globalSetup: ['e2e/support/demoDatabase.ts'],
           testTimeout: 120_000,
           hookTimeout: 120_000,
           fileParallelism: false,

@@ -1,12 +1,13 @@
 import { Key, Origin } from 'selenium-webdriver';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { type RunningApp, startApp } from './support/app';
+import type { RunningApp } from './support/app';
+import { startDemoApp } from './support/demoApp';
 import { openPage, type Page } from './support/browser';
 
 let app: RunningApp;
 let page: Page;
 beforeAll(async () => {
-  app = await startApp();
+  app = await startDemoApp();
   page = await openPage(app.url);
   await page.signIn('jory');
 });

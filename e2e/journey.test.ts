@@ -1,13 +1,14 @@
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest';
-import { type RunningApp, startApp } from './support/app';
+import type { RunningApp } from './support/app';
+import { startDemoApp } from './support/demoApp';
 import { openPage, type Page } from './support/browser';
 import { proveAll, workSteps } from './support/hands';
 
 let app: RunningApp;
 let page: Page;
 beforeAll(async () => {
-  app = await startApp();
+  app = await startDemoApp();
   page = await openPage(app.url);
 });
 afterAll(async () => {
@@ -63,6 +64,16 @@ const READINGS = [
   ['low-beam', '2.4', 'white'],
   ['high-beam', '2.9', 'white'],
 ] as const;
+
+/** Answers the look that Fit asks for. */
+const answerLook = async () => {
+  await page.find('[data-next-look] form');
+  const name = (await page.attribute('[data-next-look] form', 'aria-label')) ?? '';
+  const key = Object.keys(ANSWERS).find((k) => name.startsWith(k)) ?? '';
+  await page.tabTo(await page.find('[data-next-look] form input, [data-next-look] form select'));
+  await page.press(ANSWERS[key] ?? '');
+  await activate('[data-next-look] form button', 'Save');
+};
 
 /** Answers of this vehicle to whatever Fit asks, by the name of the fact: keys to press in the value field. */
 const ANSWERS: Readonly<Record<string, string>> = {
@@ -146,20 +157,14 @@ it(
     await inspect('fit, check first');
     // The next best look is asked, answered, and another stands in its place, until one that meets the wish is settled.
     let asked = 0;
+    await page.find('[data-next-look]');
     for (; asked < 12; asked += 1) {
-      const look = await (await page.find('[data-next-look]')).getAttribute('data-next-look');
+      const look = await page.attribute('[data-next-look]', 'data-next-look');
       if (look === 'none') break;
-      const form = await page.find('[data-next-look] form');
-      const name = (await form.getAttribute('aria-label')) ?? '';
-      const key = Object.keys(ANSWERS).find((k) => name.startsWith(k)) ?? '';
-      const field = await page.find('[data-next-look] form input, [data-next-look] form select');
-      await page.tabTo(field);
-      await page.press(ANSWERS[key] ?? '');
-      await activate('[data-next-look] form button', 'Save');
-      await page.driver.wait(
-        async () => (await page.driver.findElements({ css: `form[aria-label="${name}"]` })).length === 0,
-        15_000,
-        `${name} stays`,
+      await answerLook();
+      await page.waitFor(
+        async () => (await page.attribute('[data-next-look]', 'data-next-look')) !== look,
+        `${look} stays`,
       );
     }
     expect(asked).toBeGreaterThan(3);
@@ -179,12 +184,7 @@ it(
         if (!ref) break;
         await page.tabTo(await page.find(`[data-look="${ref}"] button`));
         await page.press(Key.ENTER);
-        const form = await page.find('[data-next-look] form');
-        const name = (await form.getAttribute('aria-label')) ?? '';
-        const key = Object.keys(ANSWERS).find((k) => name.startsWith(k)) ?? '';
-        await page.tabTo(await form.findElement({ css: 'input, select' }));
-        await page.press(ANSWERS[key] ?? '');
-        await activate('[data-next-look] form button', 'Save');
+        await answerLook();
         await page.gone(`[data-look="${ref}"]`);
       }
     }

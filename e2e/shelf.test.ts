@@ -4,7 +4,8 @@ import path from 'node:path';
 import { Key } from 'selenium-webdriver';
 import sharp from 'sharp';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { type RunningApp, startApp } from './support/app';
+import type { RunningApp } from './support/app';
+import { startDemoApp } from './support/demoApp';
 import { openPage, type Page } from './support/browser';
 
 let app: RunningApp;
@@ -12,7 +13,7 @@ let page: Page;
 let folder: string;
 beforeAll(async () => {
   folder = mkdtempSync(path.join(tmpdir(), 'yonder-files-'));
-  app = await startApp();
+  app = await startDemoApp();
   page = await openPage(app.url);
   await page.signIn('ines');
 });

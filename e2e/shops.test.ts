@@ -5,7 +5,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { addPerson } from '@/server/auth/addPerson';
 import { job, jobEvent, shop, vehicle } from '@/server/db/schema';
 import { ROUTES } from './routes';
-import { PASSWORD, type RunningApp, startApp } from './support/app';
+import { PASSWORD, type RunningApp } from './support/app';
+import { startDemoApp } from './support/demoApp';
 import { type Session, signInTo, trySignIn } from './support/session';
 
 let app: RunningApp;
@@ -15,7 +16,7 @@ let ids: { job: string };
 let secrets: string[];
 
 beforeAll(async () => {
-  app = await startApp();
+  app = await startDemoApp();
   await app.db.insert(shop).values({ id: 'nextdoor', name: 'Next Door Lamps', zone: 'UTC', locale: 'en-GB' });
   await addPerson(app.db, 'nextdoor', {
     username: 'nora',

@@ -1,13 +1,14 @@
 import { By } from 'selenium-webdriver';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { type RunningApp, startApp } from './support/app';
+import type { RunningApp } from './support/app';
+import { startDemoApp } from './support/demoApp';
 import { openPage, type Page } from './support/browser';
 import { signInTo } from './support/session';
 
 let app: RunningApp;
 let page: Page;
 beforeAll(async () => {
-  app = await startApp();
+  app = await startDemoApp();
   page = await openPage(app.url);
   await page.signIn('bea');
 });
@@ -56,10 +57,9 @@ it('live: what is switched on is read at its cavity, a ground that is taken away
   await page.seeText('states reckoned');
   await clean();
   await click('input[type=checkbox]');
-  await page.driver.wait(
+  await page.waitFor(
     async () =>
       !(await page.driver.executeScript<string>('return document.body.innerText')).includes('2.1 A'),
-    10_000,
     'the lamp still draws without its ground',
   );
 });
@@ -181,11 +181,7 @@ it('the shelf draws while it is typed, says where an expression breaks, and keep
   await page.go('/shelf/part/adapter-x61');
   const to = await page.find('[data-drawn="part/adapter"] [data-cell="to/1"]');
   await to.sendKeys('\b2');
-  await page.driver.wait(
-    async () => (await to.getAttribute('value')) === 'out/2',
-    5_000,
-    'the cell is not typed',
-  );
+  await page.waitFor(async () => (await to.getAttribute('value')) === 'out/2', 'the cell is not typed');
   await (await page.named('button', 'Save as next revision')).click();
   await page.seeText('stands twice');
   await clean();

@@ -11,6 +11,7 @@ import { benchHarness } from './bench/harness';
 import { measured, type Row } from './bench/measure';
 import { compareOrders, questionInstance } from './bench/questions';
 import { startApp } from '../e2e/support/app';
+import { demoDatabase } from '../e2e/support/demoDatabase';
 import { signInTo } from '../e2e/support/session';
 
 const rows: Row[] = [];
@@ -81,7 +82,7 @@ for (const aim of AIMS) {
 const SEEDS = Array.from({ length: 120 }, (_, i) => i + 1);
 const orders = AIMS.map((aim) => ({ aim, ...compareOrders(SEEDS, aim) }));
 
-const app = await startApp();
+const app = await startApp(await demoDatabase());
 try {
   const session = await signInTo(app, 'ines');
   const ids = (await app.db.select({ id: job.id }).from(job).orderBy(asc(job.number))).map((r) => r.id);

@@ -2,13 +2,14 @@
 import { mkdirSync } from 'node:fs';
 import { desc } from 'drizzle-orm';
 import { startApp } from '../e2e/support/app';
+import { demoDatabase } from '../e2e/support/demoDatabase';
 import { openPage } from '../e2e/support/browser';
 import { job } from '@/server/db/schema';
 
 const folder = process.argv[2] ?? 'docs/screenshots';
 const only = process.argv[3]?.split(',');
 mkdirSync(folder, { recursive: true });
-const app = await startApp();
+const app = await startApp(await demoDatabase());
 const page = await openPage(app.url);
 try {
   const ids = new Map(

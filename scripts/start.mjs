@@ -15,7 +15,7 @@ await main(async () => {
   const host = process.env.HOST ?? '127.0.0.1';
   await demandPort(port, host);
   await ensureBuild();
-  run(process.execPath, ['--import', 'tsx', 'scripts/migrate.ts']);
+  await run(process.execPath, ['--import', 'tsx', 'scripts/migrate.ts']);
   const child = startApp({ port, host });
   for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill('SIGTERM'));
   process.exitCode = await new Promise((resolve) => child.once('exit', (code) => resolve(code ?? 0)));

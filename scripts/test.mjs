@@ -1,24 +1,12 @@
-import { spawn, spawnSync } from 'node:child_process';
+import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { ensureBuild } from './lib/build.mjs';
 import { ensureDebianPackages, ensureNpmPackages } from './lib/packages.mjs';
 import { startCluster } from './lib/postgres.mjs';
-import { main, step } from './lib/say.mjs';
+import { beside, main, step } from './lib/say.mjs';
 
-const REPORT = '.local/report.json';
 let passed = 0;
 let failed = 0;
-
-/** Runs a command beside others; what it printed comes with how it ended. */
-function beside(command, args) {
-  return new Promise((resolve) => {
-    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
-    let said = '';
-    child.stdout.on('data', (d) => (said += d));
-    child.stderr.on('data', (d) => (said += d));
-    child.on('close', (status) => resolve({ good: status === 0, said }));
-  });
-}
 
 /** Checks that each count as one: a check passes when its command does. They share the machine's cores. */
 async function checks(list) {
@@ -34,8 +22,9 @@ async function checks(list) {
 
 /** A vitest project: its tests are counted one by one; one that does not even start counts as a failure. */
 async function suite(project, env = {}) {
-  await step(`Tests: ${project}`, () => {
-    rmSync(REPORT, { force: true });
+  await step(`Tests: ${project}`, async () => {
+    const report = `.local/report-${project}.json`;
+    rmSync(report, { force: true });
     const args = [
       'node_modules/vitest/vitest.mjs',
       'run',
@@ -43,17 +32,17 @@ async function suite(project, env = {}) {
       project,
       '--reporter=default',
       '--reporter=json',
-      `--outputFile.json=${REPORT}`,
+      `--outputFile.json=${report}`,
     ];
-    const result = spawnSync(process.execPath, args, {
+    const { good } = await beside(process.execPath, args, {
       stdio: ['ignore', 'inherit', 'inherit'],
       env: { ...process.env, ...env },
     });
-    const report = existsSync(REPORT)
-      ? JSON.parse(readFileSync(REPORT, 'utf8'))
+    const counted = existsSync(report)
+      ? JSON.parse(readFileSync(report, 'utf8'))
       : { numPassedTests: 0, numFailedTests: 0 };
-    passed += report.numPassedTests;
-    failed += report.numFailedTests || (result.status === 0 ? 0 : 1);
+    passed += counted.numPassedTests;
+    failed += counted.numFailedTests || (good ? 0 : 1);
   });
 }
 
@@ -98,9 +87,9 @@ await main(async () => {
   await suite('unit');
   const cluster = await startCluster('.local/test');
   try {
-    const env = { TEST_DATABASE_URL: cluster.url('postgres'), TEST_POSTGRES_PID: String(cluster.pid()) };
-    await suite('database', env);
-    await ensureBuild();
+    const env = { TEST_DATABASE_URL: cluster.url('postgres') };
+    // The database tests wait for the database much of the time: the build uses it.
+    await Promise.all([ensureBuild(), suite('database', env)]);
     await suite('browser', env);
   } finally {
     cluster.stop();

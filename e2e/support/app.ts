@@ -1,8 +1,7 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { createServer } from 'node:net';
-import { loadDemo } from '../../demo/loadDemo';
 import { type Database, openDatabase } from '@/server/db/connection';
-import { freshDatabase } from './database';
+import type { OwnDatabase } from './database';
 
 export interface RunningApp {
   readonly url: string;
@@ -29,11 +28,9 @@ function freePort(): Promise<number> {
   });
 }
 
-/** Starts the built application on a fresh database with the demo shop. */
-export async function startApp(): Promise<RunningApp> {
-  const made = await freshDatabase();
+/** Starts the built application on a database, which it drops when it stops. */
+export async function startApp(made: OwnDatabase): Promise<RunningApp> {
   const { db, pool } = openDatabase(made.url);
-  await loadDemo(db, () => PASSWORD, new Date());
   const port = await freePort();
   let child: ChildProcess;
   let printed = '';

@@ -2,15 +2,28 @@ import { randomBytes } from 'node:crypto';
 import { Client } from 'pg';
 import { migrateDatabase } from '@/server/db/migrate';
 
-/** A fresh database in the test cluster, at the present form; dropped when done. */
-export async function freshDatabase(): Promise<{ url: string; drop: () => Promise<void> }> {
-  const cluster = process.env.TEST_DATABASE_URL;
+export interface OwnDatabase {
+  readonly url: string;
+  readonly drop: () => Promise<void>;
+}
+
+/** A fresh database in the test cluster or the one named, at the present form; dropped when done. */
+export async function freshDatabase(cluster?: string): Promise<OwnDatabase> {
+  const made = await ownDatabase('template1', cluster);
+  await migrateDatabase(made.url);
+  return made;
+}
+
+/** A copy of a database of the cluster, which nobody may be connected to meanwhile. */
+export async function ownDatabase(
+  template: string,
+  cluster = process.env.TEST_DATABASE_URL,
+): Promise<OwnDatabase> {
   if (!cluster) throw new Error('TEST_DATABASE_URL is not set: run npm test, or start a cluster and name it');
   const name = `yonder_${randomBytes(6).toString('hex')}`;
-  await admin(cluster, `create database ${name}`);
+  await admin(cluster, `create database ${name} template ${template}`);
   const url = new URL(cluster);
   url.pathname = `/${name}`;
-  await migrateDatabase(url.href);
   return { url: url.href, drop: () => admin(cluster, `drop database ${name} with (force)`) };
 }
 

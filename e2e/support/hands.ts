@@ -1,27 +1,20 @@
 import { By } from 'selenium-webdriver';
 import type { Page } from './browser';
 
-const attribute = async (page: Page, css: string, name: string) =>
-  page.driver.executeScript<string | null>(
-    'return document.querySelector(arguments[0])?.getAttribute(arguments[1]) ?? null',
-    css,
-    name,
-  );
-const until = (page: Page, what: string, condition: () => Promise<boolean>) =>
-  page.driver.wait(condition, 15_000, what);
+const until = (page: Page, what: string, condition: () => Promise<boolean>) => page.waitFor(condition, what);
 
 /** Counts one kind of fastener of the step on screen until the sheet's number is reached. */
 export async function countAll(page: Page, group: string): Promise<void> {
   const css = `[data-group="${group}"]`;
   for (;;) {
-    const shown = (await attribute(page, css, 'data-count')) ?? '';
+    const shown = (await page.attribute(css, 'data-count')) ?? '';
     const [done, wanted] = shown.split('/').map(Number);
     if (done === wanted) return;
     const buttons = await page.driver.findElements(By.css(`${css} > div:first-child > button`));
     // Minus, plus, and where more than one is left a button for the rest.
     await (buttons[2] ?? buttons[1])?.click();
     await until(page, `the count of ${group} stays ${shown}`, async () => {
-      return (await attribute(page, css, 'data-count')) !== shown;
+      return (await page.attribute(css, 'data-count')) !== shown;
     });
   }
 }
@@ -30,14 +23,14 @@ export async function countAll(page: Page, group: string): Promise<void> {
 export async function workSteps(page: Page): Promise<number> {
   await page.find('[data-step]');
   for (let steps = 0; ; steps += 1) {
-    if ((await attribute(page, '[data-step]', 'data-ticked')) !== 'open') return steps;
-    const progress = await attribute(page, '[data-steps]', 'data-steps');
+    if ((await page.attribute('[data-step]', 'data-ticked')) !== 'open') return steps;
+    const progress = await page.attribute('[data-steps]', 'data-steps');
     const groups = await page.driver.findElements(By.css('[data-group]'));
     for (const id of await Promise.all(groups.map((g) => g.getAttribute('data-group'))))
       await countAll(page, id ?? '');
     await (await page.find('[data-tick-button]:enabled')).click();
     await until(page, `step ${steps + 1} is not taken in`, async () => {
-      return (await attribute(page, '[data-steps]', 'data-steps')) !== progress;
+      return (await page.attribute('[data-steps]', 'data-steps')) !== progress;
     });
   }
 }
@@ -47,14 +40,14 @@ export async function proveAll(page: Page): Promise<number> {
   await page.find('[data-lamp-proof]');
   for (let looks = 0; ; looks += 1) {
     const open = '[data-lamp-proof][data-proven=false]';
-    const lamp = await attribute(page, open, 'data-lamp-proof');
+    const lamp = await page.attribute(open, 'data-lamp-proof');
     if (lamp === null) return looks;
-    const setting = await attribute(page, '[data-proof]', 'data-proof');
+    const setting = await page.attribute('[data-proof]', 'data-proof');
     await (await page.find(`${open} button[type=submit]`)).click();
     await until(page, `${lamp} in ${setting} is not taken in`, async () => {
       return (
-        (await attribute(page, '[data-proof]', 'data-proof')) !== setting ||
-        (await attribute(page, `[data-lamp-proof="${lamp}"]`, 'data-proven')) === 'true'
+        (await page.attribute('[data-proof]', 'data-proof')) !== setting ||
+        (await page.attribute(`[data-lamp-proof="${lamp}"]`, 'data-proven')) === 'true'
       );
     });
   }

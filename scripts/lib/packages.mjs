@@ -8,9 +8,7 @@ const STAMP = 'node_modules/.yonder-lock';
 export async function ensureNpmPackages() {
   const lock = createHash('sha256').update(readFileSync('package-lock.json')).digest('hex');
   if (existsSync(STAMP) && readFileSync(STAMP, 'utf8') === lock) return;
-  await step('Installing npm packages', () =>
-    run('npm', ['ci', '--no-audit', '--no-fund'], { stdio: ['ignore', 'pipe', 'pipe'] }),
-  );
+  await step('Installing npm packages', () => run('npm', ['ci', '--no-audit', '--no-fund']));
   writeFileSync(STAMP, lock);
 }
 
@@ -23,10 +21,10 @@ export async function ensureDebianPackages(names, present) {
   if (present()) return;
   const line = `apt-get install -y --no-install-recommends ${names.join(' ')}`;
   if (process.getuid?.() !== 0) throw new Stop(`Missing Debian packages. Type:  sudo ${line}`);
-  await step(`Installing Debian packages: ${names.join(', ')}`, () => {
+  await step(`Installing Debian packages: ${names.join(', ')}`, async () => {
     const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
-    run('apt-get', ['update', '-q'], { env });
-    run('apt-get', line.split(' ').slice(1), { env });
+    await run('apt-get', ['update', '-q'], { env });
+    await run('apt-get', line.split(' ').slice(1), { env });
   });
   if (!present())
     throw new Stop(

@@ -56,9 +56,10 @@ export function freePort() {
  * Starts a database cluster of the project's own in a folder, making it first where it is missing. Loopback only,
  * password in a file that only the owner reads. A cluster left running by a killed process is taken over.
  * @param {string} folder parent of the cluster's data folder
+ * @param {number} [wanted] port to listen on; one that is free by default
  * @returns {Promise<{url: (name: string) => string, stop: () => void, pid: () => number}>}
  */
-export async function startCluster(folder) {
+export async function startCluster(folder, wanted) {
   await ensureDebianPackages(['postgresql'], () => binaries() !== undefined);
   const data = path.resolve(folder, 'data');
   const ready = path.resolve(folder, 'made');
@@ -71,7 +72,7 @@ export async function startCluster(folder) {
   const password = readFileSync(secret, 'utf8').trim();
   let port = runningPort(data);
   if (port === undefined) {
-    port = await freePort();
+    port = wanted ?? (await freePort());
     const options = `-c listen_addresses=127.0.0.1 -c port=${port} -c unix_socket_directories=''`;
     const result = call('pg_ctl', [
       '-D',

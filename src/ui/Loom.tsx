@@ -1,5 +1,5 @@
-import Link from 'next/link';
 import type { StageState } from '@/core/job';
+import { Link } from './Link';
 
 export interface LoomStage extends Pick<StageState, 'stage' | 'state' | 'tags'> {
   readonly name: string;

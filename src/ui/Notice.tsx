@@ -1,7 +1,7 @@
 'use client';
-import Link from 'next/link';
 import type { ReactNode } from 'react';
 import { BoltMark } from './BoltMark';
+import { Link } from './Link';
 
 /** A page that says what happened, what was kept and what to do. */
 export function Notice({

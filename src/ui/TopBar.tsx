@@ -1,5 +1,5 @@
 'use client';
-import Link from 'next/link';
+import { Link } from './Link';
 import { useWords } from './WordsContext';
 import { BoltMark } from './BoltMark';
 

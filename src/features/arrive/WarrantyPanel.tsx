@@ -1,9 +1,9 @@
 'use client';
-import Link from 'next/link';
 import { type FormEvent, useState } from 'react';
 import { WARRANTY_SYMPTOMS, type WarrantySymptom } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useJob } from '../job/JobContext';
+import { Link } from '@/ui/Link';
 
 export interface EarlierJob {
   readonly id: string;

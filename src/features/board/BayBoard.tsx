@@ -8,7 +8,6 @@ import {
   useSensor,
   useSensors,
 } from '@dnd-kit/core';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { useMemo, useState, useTransition } from 'react';
 import { v7 as uuidv7 } from 'uuid';
@@ -27,6 +26,7 @@ import {
   utcOf,
 } from '@/core/board';
 import { BUTTON } from '@/ui/classes';
+import { Link } from '@/ui/Link';
 import { MiniLoom } from '@/ui/Loom';
 import { WarningMark } from '@/ui/marks';
 import { useZone, useWords } from '@/ui/WordsContext';

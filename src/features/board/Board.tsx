@@ -1,11 +1,11 @@
 'use client';
-import Link from 'next/link';
 import type { ComponentProps } from 'react';
 import { useRouter } from 'next/navigation';
 import { useState } from 'react';
 import { BUTTON } from '@/ui/classes';
 import { KeyHelp } from '@/ui/KeyHelp';
 import { Key } from '@/ui/KeyHint';
+import { Link } from '@/ui/Link';
 import { MiniLoom } from '@/ui/Loom';
 import { useKeys } from '@/ui/useKeys';
 import { useWords, useZone } from '@/ui/WordsContext';

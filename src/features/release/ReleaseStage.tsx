@@ -1,7 +1,7 @@
 'use client';
-import Link from 'next/link';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { BUTTON } from '@/ui/classes';
+import { Link } from '@/ui/Link';
 import { VerdictMark, WarningMark } from '@/ui/marks';
 import { useZone } from '@/ui/WordsContext';
 import { ItemsPanel } from '../job/ItemsPanel';

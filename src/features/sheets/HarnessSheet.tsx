@@ -1,9 +1,9 @@
 'use client';
-import Link from 'next/link';
 import { WIRES } from '@/core/electrical';
 import type { HarnessDocument } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { DrawingView } from '@/ui/DrawingView';
+import { Link } from '@/ui/Link';
 import { useWords } from '@/ui/WordsContext';
 import { harnessWords, wording } from '@/words';
 import { SheetPart } from './SheetFrame';

@@ -1,8 +1,8 @@
 'use client';
-import Link from 'next/link';
 import type { ReactNode } from 'react';
 import type { ReleaseDocument } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
+import { Link } from '@/ui/Link';
 import { useWords } from '@/ui/WordsContext';
 import { wording } from '@/words';
 

@@ -1,8 +1,8 @@
 'use client';
-import Link from 'next/link';
 import { useRef, useState } from 'react';
 import { type LintFinding, lintReason } from '@/core/shelf';
 import { BUTTON } from '@/ui/classes';
+import { Link } from '@/ui/Link';
 import { WarningMark } from '@/ui/marks';
 import { useWords } from '@/ui/WordsContext';
 import { wording } from '@/words';

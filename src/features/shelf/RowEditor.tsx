@@ -1,5 +1,4 @@
 'use client';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, Fragment, useEffect, useState } from 'react';
 import type { Impact } from '@/core/fitment';
@@ -7,6 +6,7 @@ import type { Reason } from '@/core/reason';
 import type { ShelfKind } from '@/core/shelf';
 import { Because } from '@/ui/Because';
 import { BUTTON, FIELD } from '@/ui/classes';
+import { Link } from '@/ui/Link';
 import { VerdictMark, WarningMark } from '@/ui/marks';
 import { useWords, useZone } from '@/ui/WordsContext';
 import { wording } from '@/words';

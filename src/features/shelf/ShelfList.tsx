@@ -1,9 +1,9 @@
 'use client';
-import Link from 'next/link';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
 import type { ShelfKind } from '@/core/shelf';
 import { BUTTON, FIELD } from '@/ui/classes';
+import { Link } from '@/ui/Link';
 import { useWords } from '@/ui/WordsContext';
 import { ImportPanel } from './ImportPanel';
 import { LintPanel } from './LintPanel';

@@ -1,9 +1,9 @@
 'use client';
-import Link from 'next/link';
 import { WIRES } from '@/core/electrical';
 import { drawLead, leadRows, type WirePart, wireParts } from '@/core/harness';
 import { BUTTON } from '@/ui/classes';
 import { DrawingView } from '@/ui/DrawingView';
+import { Link } from '@/ui/Link';
 import { VerdictMark } from '@/ui/marks';
 import { WireSwatch } from '@/ui/WireSwatch';
 import { useJob } from '../job/JobContext';
