@@ -90,8 +90,21 @@ it('a reading outside its window names the likeliest cause, and is kept', async 
     await page.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', m);
     await m.click();
   }
+  // The first made-up harness has two wires of the lead in one another's cavity.
+  await page.find('[data-cause=ring-exchange]');
+  await (await page.named('button', 'What was hidden')).click();
+  await page.find('[data-practice-answer=exchange]');
   await clean();
   await click('[data-practice]');
+  const ground = '[data-check="probe|key=on lights=low|X41-right/1"]';
+  await (await page.find(`${ground} input[inputmode]`)).sendKeys('0.02');
+  await click(`${ground} button[type=submit]`);
+  await page.find(`${ground}[data-check-verdict=bad]`);
+  await page.find('[data-cause=probe-ground]');
+  await (await page.find(`${ground} input[inputmode]`)).sendKeys('12.4');
+  await click(`${ground} button[type=submit]`);
+  await page.find(`${ground}[data-check-verdict=good]`);
+  await page.gone('[data-cause]');
   const line = '[data-check="ring|X41-right/1|in X41-right/1|out main/1"]';
   await (await page.find(`${line} input`)).sendKeys('0.2');
   await click(`${line} button[type=submit]`);

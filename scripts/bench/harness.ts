@@ -13,7 +13,7 @@ import {
   type ShelfAdapter,
   type VehiclePlug,
 } from '@/core/harness';
-import { ledCurve, type NetElement, type Network, prepareNetwork } from '@/core/network';
+import { ledCurve, type NetElement, type Network, prepareNetwork, probeMeter } from '@/core/network';
 import { asRow, measured, type Row } from './measure';
 
 const FAMILIES = 400;
@@ -221,7 +221,7 @@ function wide(cavities: number) {
       path: [1, 2, 3].map(() => ({ where: 'adapter' as const, id: 'a', end: 'in', cavity: i.cavity })),
     })),
   };
-  return { map, checks: () => harnessChecks(whole, null, [plug], circuit, 12) };
+  return { map, checks: () => harnessChecks(whole, null, [plug], circuit, probeMeter([plug], circuit, 12)) };
 }
 
 /** 60 nodes that are not fixed: nine circuits of their own switch on lamps with shared grounds. */

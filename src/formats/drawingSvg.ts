@@ -1,24 +1,16 @@
 import type { Drawing } from '@/core/harness';
 
-const COLOURS: Readonly<Record<string, string>> = {
-  BK: '#1d1d1f',
-  BN: '#6b4226',
-  RD: '#b3202a',
-  OG: '#d9731a',
-  YE: '#e0c02b',
-  GN: '#2c7a3f',
-  BU: '#2858a8',
-  VT: '#6a3d8f',
-  GY: '#85888c',
-  WH: '#fcfcfa',
-  PK: '#dc9bb0',
-  TQ: '#3aa6a4',
-};
-
 const escaped = (text: string) => text.replace(/[<>&"']/g, (c) => `&#${c.charCodeAt(0)};`);
 
-/** A drawing as an SVG 1.1 file of its own: no style sheet, no script, readable without colour. */
-export function drawingSvg(drawing: Drawing, title: string): string {
+/**
+ * A drawing as an SVG 1.1 file of its own: no style sheet, no script, readable without colour.
+ * @param colours how a wire is drawn, by its letter code
+ */
+export function drawingSvg(
+  drawing: Drawing,
+  title: string,
+  colours: Readonly<Record<string, string>>,
+): string {
   const shapes = drawing.shapes.map((s) => {
     if (s.kind === 'box')
       return `<rect x="${s.x}" y="${s.y}" width="${s.w}" height="${s.h}" rx="2" fill="none" stroke="#000" stroke-width="1.2"/>`;
@@ -29,8 +21,8 @@ export function drawingSvg(drawing: Drawing, title: string): string {
       `<polyline points="${points}" fill="none" stroke="${stroke}" stroke-width="${width}"/>`;
     return [
       line('#3f4147', 4.6),
-      line(COLOURS[s.base ?? ''] ?? '#85888c', 3.4),
-      s.stripe ? line(COLOURS[s.stripe] ?? '#000', 1.1) : '',
+      line(colours[s.base ?? ''] ?? '#85888c', 3.4),
+      s.stripe ? line(colours[s.stripe] ?? '#000', 1.1) : '',
     ].join('');
   });
   return `<?xml version="1.0" encoding="UTF-8"?>

@@ -34,7 +34,7 @@ export function Because({
           <li key={i} className="grid grid-cols-[2.5rem_1fr] border-b border-line py-2.5 last:border-b-0">
             <span className="pt-0.5">{e.mark}</span>
             <div className="text-[0.92rem] leading-snug">
-              <p className="font-semibold">{e.text}</p>
+              <p className="font-semibold first-letter:uppercase">{e.text}</p>
               {e.detail && <p className="text-soft">{e.detail}</p>}
               {e.source && <p className="font-mono text-[0.8rem] text-soft">{e.source}</p>}
             </div>

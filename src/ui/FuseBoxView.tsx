@@ -5,12 +5,14 @@ export interface FuseBoxSlot {
   readonly row: number;
   readonly column: number;
   readonly ratingA: number | null;
-  /** IEC letter code of the body's standard colour, perhaps with a word before it. */
+  /** IEC letter code of the body's standard colour, or its name. */
   readonly colour: string;
   readonly barred: boolean;
   readonly name: string;
 }
 
+/** Colours of fuse bodies that no letter code names. */
+const BODY: Readonly<Record<string, string>> = { clear: '#efeeea', tan: '#c9a06f' };
 const W = 82;
 const H = 46;
 
@@ -50,9 +52,7 @@ export function FuseBoxView({
       />
       {slots.map((s) => {
         const [x, y] = [(s.column - 1) * W + 6, (s.row - 1) * H + 6];
-        const fill = s.colour.includes('clear')
-          ? '#efeeea'
-          : (WIRE[s.colour.split(' ').at(-1) ?? ''] ?? '#85888c');
+        const fill = BODY[s.colour] ?? WIRE[s.colour] ?? '#85888c';
         const picked = chosen === s.id;
         return (
           <g key={s.id}>
@@ -99,7 +99,7 @@ export function FuseBoxView({
               fontFamily="var(--font-mono)"
               fill="var(--ink-soft)"
             >
-              {s.ratingA === null ? '–' : `${s.ratingA} ${s.colour.split(' ').at(-1)}`}
+              {s.ratingA === null ? '–' : `${s.ratingA} ${s.colour}`}
             </text>
             {s.barred && (
               <path d={`M${x + 6} ${y + 40} L${x + 27} ${y + 8}`} stroke="var(--plum)" strokeWidth="2.5" />

@@ -1,4 +1,6 @@
+import type { ControlState } from '@/core/controls';
 import type { Prose, Reason, ReasonValue } from '@/core/reason';
+import { controlWords } from './controlWords';
 import type { Words } from './words';
 
 /** What wording needs to know of the shop's own fact keys. */
@@ -20,6 +22,12 @@ export interface Wording {
   readonly reason: (reason: Reason) => { readonly text: string; readonly detail: string | null };
   /** A circuit of a vehicle line; `stop+turn-left` is both. */
   readonly circuit: (id: string) => string;
+  /** An end of a lead, `in X41/1` or `out main/1`, by the side that it belongs to. */
+  readonly end: (end: string) => string;
+  /** A setting of the controls, by the switches that are not at rest. */
+  readonly setting: (s: ControlState) => string;
+  /** A condition on the controls, from its text. */
+  readonly when: (expression: string) => string;
   readonly number: (n: number) => string;
   readonly date: (iso: string, zone: string) => string;
   readonly money: (minor: number, currency: string) => string;
@@ -37,6 +45,8 @@ const CODED = [
 /** Words the core's codes in one language. */
 export function wording(words: Words, names: FactNames): Wording {
   const { t, tCode, prose, locale } = words;
+
+  const controls = controlWords(words);
 
   const parts = (key: string) => {
     const [role = '', end = '', side = '', ...rest] = key.split('.');
@@ -103,6 +113,11 @@ export function wording(words: Words, names: FactNames): Wording {
     return f.to === undefined ? '' : t(year ? 'wanted.year-to' : 'wanted.to', { to: value(key, f.to) });
   };
 
+  const end = (text: string): string => {
+    const [, side, at] = /^(in|out) (.+)$/.exec(text) ?? [];
+    return at ? tCode(`check.end-${side}`, { at }) : text === 'body' ? t('check.end-body') : text;
+  };
+
   const reason = (r: Reason) => {
     const f = r.facts;
     const key = typeof f.fact === 'string' ? f.fact : '';
@@ -131,6 +146,9 @@ export function wording(words: Words, names: FactNames): Wording {
       ...(typeof f.input === 'string'
         ? { input: words.has(`does.${f.input}`) ? does(f.input) : circuit(f.input) }
         : {}),
+      ...(typeof f.end === 'string' ? { end: end(f.end) } : {}),
+      ...(Array.isArray(f.ends) ? { ends: words.list(f.ends.map((e: string) => end(e))) } : {}),
+      ...(typeof f.state === 'string' ? { state: controls.settingText(f.state) } : {}),
       positions: Array.isArray(f.positions) ? positions(f.positions as readonly string[]) : '',
       position: typeof f.position === 'string' ? position(f.position) : 'none',
       ...Object.fromEntries(
@@ -161,6 +179,9 @@ export function wording(words: Words, names: FactNames): Wording {
     subject,
     does,
     circuit,
+    end,
+    setting: controls.setting,
+    when: controls.when,
     fact,
     value,
     reason,

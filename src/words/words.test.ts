@@ -2,6 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { IntlMessageFormat } from 'intl-messageformat';
 import { describe, expect, it } from 'vitest';
+import { ALL_OFF } from '@/core/controls';
 import { AS_FOUND, ITEM_ORIGINS, STAGES } from '@/core/job';
 import { WISHES } from '@/core/fitment';
 import { reason } from '@/core/reason';
@@ -119,5 +120,32 @@ describe('wording', () => {
       }),
     );
     expect(said).toEqual({ text: 'Model year: 2017, wanted 2018 or later.', detail: 'The carrier changed.' });
+  });
+});
+
+describe('the controls in words', () => {
+  const { setting, when, reason: say } = wording(wordsIn('en-GB'), { label: () => null, unit: () => null });
+  it.each([
+    ['running', 'running'],
+    ['key=on', 'key on'],
+    ['key!=off', 'key accessory or on'],
+    ['!brake', 'brake off'],
+    ['key=on & (lights=low | flash)', 'key on and (lights low or flash)'],
+    ['always', 'always'],
+    ['no such thing', 'no such thing'],
+  ])('%s', (text, words) => expect(when(text)).toBe(words));
+  it('a setting by what is not at rest', () => {
+    expect(setting({ ...ALL_OFF, key: 'on', lights: 'low', brake: 'yes' })).toBe(
+      'key on, lights low and brake',
+    );
+    expect(setting(ALL_OFF)).toBe('everything at rest');
+  });
+  it('a reason names the state that differs, and the end of a lead by its side', () => {
+    expect(say(reason('feed-extra', { states: 3, state: 'key=on' })).text).toBe(
+      'Live in 3 states in which it should be dark: key on, for one.',
+    );
+    expect(say(reason('ring-open', { net: 'X41/1', end: 'out main/1', others: 0 })).text).toContain(
+      'main/1 (lamp end)',
+    );
   });
 });

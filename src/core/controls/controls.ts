@@ -34,3 +34,9 @@ export const POSSIBLE: readonly { readonly when: string; readonly needs: string 
   { when: 'rear-fog', needs: 'lights=low' },
   { when: 'lock-flash', needs: 'key=off' },
 ];
+
+/** The controls that are not at rest, as text: `key=on lights=low`. */
+export const stateText = (state: ControlState): string =>
+  CONTROL_NAMES.filter((c) => state[c] !== ALL_OFF[c])
+    .map((c) => `${c}=${state[c]}`)
+    .join(' ');

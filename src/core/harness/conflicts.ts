@@ -1,5 +1,5 @@
 import { worksOn } from '../electrical';
-import type { Difference } from '../controls';
+import { type Difference, stateText } from '../controls';
 import { compareText, type Reason, reason } from '../reason';
 import type { Joint, Joints } from './joints';
 import { type MappedInput, needsOf, type PinMapInput } from './mapTypes';
@@ -61,6 +61,7 @@ export function inputConflicts(
           ...facts,
           circuit,
           states: i.differing.length,
+          state: i.differing[0] ? stateText(i.differing[0].state) : '',
         }),
       );
     if (needsOf(m.side, i.input) === null) found.push(reason('need-open', { ...facts, circuit }));

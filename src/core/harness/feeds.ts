@@ -6,6 +6,7 @@ import {
   expressionOf,
   holds,
   type LevelCase,
+  stateText,
 } from '../controls';
 import { drainDays, feedFuse, FUSE_SHARE, sizesLike, voltageDrop, type WireSize, WIRES } from '../electrical';
 import type { FeedSchool } from '../light/feed';
@@ -132,6 +133,8 @@ function against(need: FeedNeed, live: readonly LevelCase[]) {
   };
 }
 
+const inWords = (d: FeedDifference) => ({ states: d.states, state: d.first ? stateText(d.first) : '' });
+
 const summed = (list: readonly Difference[]): FeedDifference => ({
   states: list.length,
   first: list[0]?.state ?? null,
@@ -166,9 +169,9 @@ function judged(need: FeedNeed, draft: Draft): FeedCandidate {
   const stop: Reason[] = [...never];
   const mind: Reason[] = [...d.against];
   if (d.spareA !== null && d.spareA < 0) stop.push(reason('feed-over', { byA: round(-d.spareA) }));
-  if (dark.states > 0) stop.push(reason('feed-dark', { states: dark.states }));
+  if (dark.states > 0) stop.push(reason('feed-dark', inWords(dark)));
   if (keyOff) mind.push(reason('feed-key-off'));
-  if (extra.states > 0) mind.push(reason('feed-extra', { states: extra.states }));
+  if (extra.states > 0) mind.push(reason('feed-extra', inWords(extra)));
   if (need.cases === null) mind.push(reason('feed-need-open'));
   if (d.legs.length > 0 && run.wire === null) stop.push(reason('feed-no-wire'));
   if (d.spareA === null && d.source.kind !== 'battery') mind.push(reason('feed-spare-unknown'));

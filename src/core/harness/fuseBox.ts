@@ -75,13 +75,13 @@ export function neighbours(box: FuseBox, slot: FuseSlot): readonly FuseSlot[] {
   return box.slots.filter((s) => Math.abs(s.row - slot.row) + Math.abs(s.column - slot.column) === 1);
 }
 
-/** Standard colours of blade fuses by rating, as IEC letter codes. Source: SAE J2077 / ISO 8820-3. */
+/** Standard colours of blade fuses by rating, as IEC letter codes where there is one. Source: SAE J2077 / ISO 8820-3. */
 export const BLADE_COLOURS: Readonly<Record<number, string>> = {
   1: 'BK',
   2: 'GY',
   3: 'VT',
   4: 'PK',
-  5: 'light BN',
+  5: 'tan',
   7.5: 'BN',
   10: 'RD',
   15: 'BU',

@@ -1,9 +1,9 @@
-import { type Circuit, CONTROL_NAMES, ALL_OFF, type ControlState, type Level, levelOf } from '../controls';
-import { SYSTEM_V, type SystemV } from '../electrical';
+import type { Circuit } from '../controls';
 import { compareText, type Reason, reason } from '../reason';
 import type { BuildSheet } from './buildSheet';
 import { isFed, type PinMap } from './mapTypes';
 import { probeList, type ProbeList } from './probeList';
+import { type ProbeMeter, type ProbeStep, probeSteps } from './probing';
 import { likelyFaults, type Net, type RingOut, ringOut, type RingOutStep } from './ringOut';
 import type { VehiclePlug } from './types';
 
@@ -11,54 +11,11 @@ import type { VehiclePlug } from './types';
 export const WHOLE_OHM = 0.5;
 export const APART_OHM = 100_000;
 
-/** One reading to take with power on and the lamp's plug off. */
-export interface ProbeStep {
-  readonly id: string;
-  readonly state: ControlState;
-  readonly plug: string;
-  readonly cavity: string;
-  readonly circuit: string;
-  readonly level: Level;
-  readonly window: ProbeWindow;
-}
-
-/** What the meter should show, V against the body; a flashing circuit goes up to it and back to nothing. */
-export interface ProbeWindow {
-  readonly lowV: number;
-  readonly highV: number;
-  readonly flashes: boolean;
-}
-
 export interface HarnessChecks {
   readonly nets: readonly Net[];
   readonly ring: RingOut;
   readonly probe: ProbeList;
   readonly probes: readonly ProbeStep[];
-}
-
-/** *Settings*: under a live circuit's voltage at rest, and what a dead one may show of stray voltage, V. */
-const LOSS_V = 1.5;
-const STRAY_V = 1;
-
-export function probeWindow(level: Level, systemV: SystemV): ProbeWindow {
-  const { testV, highV } = SYSTEM_V[systemV];
-  const live = { lowV: testV - LOSS_V, highV: highV + 0.4 };
-  switch (level.kind) {
-    case 'on':
-      return { ...live, flashes: false };
-    case 'flashing':
-      return { ...live, flashes: true };
-    case 'pulsed':
-      // A meter averages: the duty of the supply, with a fifth either way.
-      return {
-        lowV: 0.8 * level.duty * live.lowV,
-        highV: Math.min(1.2 * level.duty, 1) * live.highV,
-        flashes: false,
-      };
-    case 'off':
-    case 'data':
-      return { lowV: 0, highV: level.kind === 'data' ? live.highV : STRAY_V, flashes: false };
-  }
 }
 
 /** The wires that a lead between vehicle and lamp has: from the adapters of the map, or from the sheet that builds one. */
@@ -108,40 +65,13 @@ export function harnessChecks(
   build: BuildSheet | null,
   plugs: readonly VehiclePlug[],
   circuit: (id: string) => Circuit | undefined,
-  systemV: SystemV,
+  meter: ProbeMeter,
 ): HarnessChecks {
   const nets = netsOf(map, build);
-  const cavities = plugs.flatMap((p) =>
-    p.cavities.flatMap((c) =>
-      c.circuit && c.circuit !== 'ground' ? [{ plug: p.id, cavity: c.cavity, circuit: c.circuit }] : [],
-    ),
-  );
-  const rows = [...new Set(cavities.map((c) => c.circuit))].flatMap((id) => circuit(id) ?? []);
-  const probe = probeList(rows);
-  const probes = probe.settings.flatMap(({ state }) =>
-    cavities.flatMap((c): ProbeStep[] => {
-      const row = circuit(c.circuit);
-      if (!row) return [];
-      const level = levelOf(row.cases, state);
-      return [
-        {
-          id: `probe|${stateText(state)}|${c.plug}/${c.cavity}`,
-          state,
-          ...c,
-          level,
-          window: probeWindow(level, systemV),
-        },
-      ];
-    }),
-  );
-  return { nets, ring: ringOut(nets), probe, probes };
+  const ids = new Set(plugs.flatMap((p) => p.cavities.flatMap((c) => c.circuit ?? [])));
+  const probe = probeList([...ids].flatMap((id) => circuit(id) ?? []));
+  return { nets, ring: ringOut(nets), probe, probes: probeSteps(plugs, circuit, probe, meter) };
 }
-
-/** The controls that are not at rest, `key=on lights=low`. */
-export const stateText = (state: ControlState): string =>
-  CONTROL_NAMES.filter((c) => state[c] !== ALL_OFF[c])
-    .map((c) => `${c}=${state[c]}`)
-    .join(' ');
 
 export const ringStepId = (s: RingOutStep): string =>
   s.kind === 'continuity' ? `ring|${s.net}|${s.from}|${s.to}` : `ring|${s.net}|${s.against.join()}`;
@@ -180,44 +110,4 @@ export function ringCause(
     case 'exchange':
       return reason('ring-exchange', { ends: first.ends, ...more });
   }
-}
-
-export interface ProbeReadingTaken {
-  readonly step: ProbeStep;
-  readonly volt: number;
-  /** Whether it was seen going up and down. */
-  readonly flashes: boolean;
-}
-
-export const probeGood = ({ step, volt, flashes }: ProbeReadingTaken): boolean =>
-  volt >= step.window.lowV && volt <= step.window.highV && flashes === step.window.flashes;
-
-/** The likeliest single cause of a probe reading outside its window. */
-export function probeCause(taken: readonly ProbeReadingTaken[], all: readonly ProbeStep[]): Reason | null {
-  const wrong = taken.find((t) => !probeGood(t));
-  if (!wrong) return null;
-  const at = { plug: wrong.step.plug, cavity: wrong.step.cavity, circuit: wrong.step.circuit };
-  const own = taken.filter((t) => t.step.plug === at.plug && t.step.cavity === at.cavity);
-  // Whose readings are these? A cavity that should show just that in every setting read so far has been exchanged.
-  const twin = [...new Set(all.map((s) => `${s.plug}/${s.cavity}`))].filter((other) => {
-    if (other === `${at.plug}/${at.cavity}`) return false;
-    return own.every((t) => {
-      const there = all.find(
-        (s) => `${s.plug}/${s.cavity}` === other && stateText(s.state) === stateText(t.step.state),
-      );
-      return there !== undefined && probeGood({ ...t, step: there });
-    });
-  });
-  const live = wrong.step.level.kind === 'on' || wrong.step.level.kind === 'flashing';
-  if (live && wrong.volt > STRAY_V && wrong.volt < wrong.step.window.lowV)
-    return reason('probe-weak', { ...at, volt: wrong.volt });
-  if (twin.length === 1 && twin[0] !== undefined && own.length > 1)
-    return reason('probe-exchanged', { ...at, other: twin[0] });
-  if (live && wrong.volt <= STRAY_V) return reason('probe-dead', { ...at, fuse: true });
-  if (wrong.step.level.kind === 'off')
-    return reason(twin[0] ? 'probe-exchanged' : 'probe-stray', {
-      ...at,
-      ...(twin[0] ? { other: twin[0] } : { volt: wrong.volt }),
-    });
-  return reason('probe-other', { ...at, volt: wrong.volt });
 }

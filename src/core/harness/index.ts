@@ -13,6 +13,8 @@ export * from './feeds';
 export * from './buildSheet';
 export * from './trailer';
 export * from './harnessChecks';
+export * from './probing';
+export * from './probeFaults';
 export * from './practiceMeter';
 export * from './leadRows';
 export * from './drawing';

@@ -9,6 +9,7 @@ import { type BuildSheet, buildSheet, harnessChecks, inputSuits, pinMap, wantsLe
 import { type CheckReading, checkLines } from './harnessReads';
 import { liveOfSource } from './feedSource';
 import { circuitFinder } from '../controls';
+import { probeMeter } from '../network';
 import { shelfAdapters } from '../shelf/adapters';
 import { type FittedLamp, judgeLight, type LightFinding } from '../light';
 import type { Family, Lamp, Part, Profile } from '../shelf/types';
@@ -138,7 +139,12 @@ export function swapWiring(
     const checks =
       systemV === null
         ? null
-        : checkLines(position, lamp.id, harnessChecks(map, build, plugs, circuit, systemV), record);
+        : checkLines(
+            position,
+            lamp.id,
+            harnessChecks(map, build, plugs, circuit, probeMeter(plugs, circuit, systemV)),
+            record,
+          );
     return {
       ...base,
       bench: benchLines(position, usedPlugs(lamp, map), systemV, record),

@@ -90,6 +90,17 @@ describe('the harness of a swap, live', () => {
     expect(at(h, state({ key: 'on', lights: 'low' }), 'low-beam', 'right')?.amp).toBeCloseTo(2.4, 6);
   });
 
+  it('a circuit that switches the ground leaves a lamp dark that waits for a supply', () => {
+    const turned = (id: string) => {
+      const row = circuit(id);
+      return row && id === 'low' ? { ...row, switched: 'ground' as const } : row;
+    };
+    const on = state({ key: 'on', lights: 'low' });
+    expect(at(harness({ circuit: turned }), on, 'low-beam')).toMatchObject({ level: { kind: 'on' } });
+    expect(Math.abs(at(harness({ circuit: turned }), on, 'low-beam')?.amp ?? 1)).toBeLessThan(1e-6);
+    expect(at(harness(), on, 'low-beam')?.amp).toBeCloseTo(2.4, 6);
+  });
+
   it('reads every state with progress, each converged, the same whatever came before', () => {
     const states = possibleStates(['key', 'lights', 'hazard', 'high']);
     const run = readStates(harness(), states, 5);

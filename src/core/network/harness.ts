@@ -130,7 +130,14 @@ function harnessElements(h: HarnessInput): readonly NetElement[] {
   const resistor = (id: string, from: string, to: string, ohm: number) =>
     elements.push({ kind: 'resistor', id, from, to, ohm: Math.max(ohm, 1e-4) });
   for (const id of circuitsOf(h))
-    elements.push({ kind: 'switch', id: `circuit:${id}`, from: BATTERY, to: `circuit ${id}`, ohm: FUSE_OHM });
+    elements.push({
+      kind: 'switch',
+      id: `circuit:${id}`,
+      // A circuit that switches the ground gives nothing to a lamp that waits for a supply.
+      from: h.circuit(id)?.switched === 'ground' ? BODY : BATTERY,
+      to: `circuit ${id}`,
+      ohm: FUSE_OHM,
+    });
   for (const f of h.feeds)
     elements.push({
       kind: 'switch',

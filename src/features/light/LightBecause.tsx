@@ -30,7 +30,7 @@ export function LightBecause() {
     const feed = w?.feeds.find((f) => f.does === i.input.does);
     if (!feed) return [];
     const live = liveCases(feed)
-      .map((c) => c.when)
+      .map((c) => say.when(c.when))
       .join(', ');
     return [
       {
@@ -46,7 +46,7 @@ export function LightBecause() {
     source: b.cases
       .map(
         (c) =>
-          `${c.when} → ${c.level.kind === 'pulsed' ? `${Math.round(c.level.duty * 100)} %` : tCode(`level.${c.level.kind}`)}`,
+          `${say.when(c.when)} → ${c.level.kind === 'pulsed' ? `${Math.round(c.level.duty * 100)} %` : tCode(`level.${c.level.kind}`)}`,
       )
       .join(' · '),
   }));

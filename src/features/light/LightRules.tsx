@@ -2,7 +2,6 @@
 import type { PositionWiring } from '@/core/job';
 import { WarningMark } from '@/ui/marks';
 import { useJob } from '../job/JobContext';
-import { stateWords } from '../job/stateWords';
 import { levelWords } from '../job/levelWords';
 
 /** What the rule set says of the expected light: judged apart from it, over every possible state of the controls. */
@@ -35,7 +34,7 @@ export function LightRules({ wirings }: { wirings: readonly PositionWiring[] }) 
                   <span className="flex gap-2 text-plum">
                     <WarningMark />
                     {t('light.broken', {
-                      state: stateWords(broken.finding.broken.state, words),
+                      state: say.setting(broken.finding.broken.state),
                       level: levelWords(broken.finding.broken.level, t),
                       position: say.position(broken.w.position),
                     })}

@@ -2,7 +2,6 @@
 import type { CellState } from '@/core/prove';
 import type { ProofLine } from '@/core/job';
 import { useJob } from '../job/JobContext';
-import { stateWords } from '../job/stateWords';
 
 const SIGN: Readonly<Record<CellState, string>> = { proven: '✓', mismatch: '≠', outdated: '↻', unproven: '' };
 
@@ -48,7 +47,7 @@ export function ProofMatrix({
                   onClick={() => onPick(l.id)}
                   aria-label={t('prove.pick', {
                     number: i + 1,
-                    state: l.state ? stateWords(l.state, words) : say.does(l.id.split(':')[1] ?? ''),
+                    state: l.state ? say.setting(l.state) : say.does(l.id.split(':')[1] ?? ''),
                   })}
                   data-pick={l.id}
                 >

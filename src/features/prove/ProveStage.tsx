@@ -2,7 +2,6 @@
 import { useState } from 'react';
 import type { ProofLine } from '@/core/job';
 import { useJob } from '../job/JobContext';
-import { stateWords } from '../job/stateWords';
 import { LampProof } from './LampProof';
 import { ProofMatrix } from './ProofMatrix';
 import { ProveBecause } from './ProveBecause';
@@ -45,7 +44,7 @@ export function ProveStage() {
               </p>
               <p className="font-head text-[1.5rem] font-semibold first-letter:uppercase">
                 {line.state
-                  ? stateWords(line.state, words)
+                  ? say.setting(line.state)
                   : t('prove.by-itself', { does: say.does(line.id.split(':')[1] ?? '') })}
               </p>
             </section>

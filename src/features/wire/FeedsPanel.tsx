@@ -98,7 +98,7 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
                   </button>
                 </th>
                 <td className="px-3 py-1 font-mono text-[0.82rem] whitespace-nowrap">
-                  {liveWords(c, t('feed.always'))}
+                  {c.live.map((x) => say.when(x.when)).join(', ')}
                 </td>
                 <td className="py-1 pl-3 text-right font-mono whitespace-nowrap">
                   {c.spareA === null ? t('feed.unknown') : t('wire.amp', { amp: say.number(c.spareA) })}
@@ -320,9 +320,6 @@ function LegField({
     </form>
   );
 }
-
-const liveWords = (c: FeedCandidate, always: string) =>
-  c.live.map((x) => (x.when === 'always' ? always : x.when)).join(', ');
 
 /** A place in words: slot with what it serves and the way, lead, battery, wire. */
 export function sourceName(

@@ -55,7 +55,7 @@ function PlugForm({
       <p className="text-sm text-soft">
         {present ? t('plug.recorded', { by: view.names[present.by] ?? '' }) : t('plug.about')}
       </p>
-      <div className="mt-2 grid grid-cols-2 gap-x-8 gap-y-1 xl:grid-cols-3">
+      <div className="mt-2 grid max-w-3xl gap-x-8 gap-y-1 sm:grid-cols-2">
         {asked.map((check) => (
           <fieldset key={check} className="flex items-center justify-between gap-2 border-b border-line py-1">
             <legend className="float-left font-semibold">{tCode(`plug-check.${check}`)}</legend>

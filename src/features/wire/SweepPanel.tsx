@@ -1,6 +1,5 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
-import { stateText } from '@/core/harness';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import type { SweepReply, SweepRequest, SweepResult } from '@/workers/sweepStates';
@@ -75,7 +74,7 @@ export function SweepPanel({ wiring, swap, data, lostGround }: PanelProps & { lo
                 states: result.states,
                 volt: say.number(Math.round((result.lowest.reading.volt ?? 0) * 100) / 100),
                 does: say.does(result.lowest.reading.does),
-                state: stateText(result.lowest.state) || t('wire.at-rest'),
+                state: say.setting(result.lowest.state),
               })
             : t('wire.sweep-dark', { states: result.states })}
           {result.feedback.length > 0 && (

@@ -60,6 +60,9 @@ export function WireStage({ data }: { data: WireData }) {
             </div>
           )}
         </header>
+        {wiring && focus && focus.key !== wiring.position && (
+          <p className="text-sm text-soft">{t('wire.elsewhere', { position: say.position(focus.key) })}</p>
+        )}
         {!wiring || !swap ? (
           <p className="text-soft">{view.swaps.length === 0 ? t('fit.no-swap') : t('wire.no-choice')}</p>
         ) : wiring.state === 'plug-unknown' ? (

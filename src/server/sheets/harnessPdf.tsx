@@ -64,8 +64,8 @@ export async function harnessPdf(doc: HarnessDocument, locale: string): Promise<
   const tick = (key: string, what: string, wanted: string, read: string) => (
     <View key={key} style={[style.row, { alignItems: 'center' }]} wrap={false}>
       <View style={{ width: 11, height: 11, borderWidth: 1, marginRight: 7 }} />
-      <Text style={{ width: '56%' }}>{plain(what)}</Text>
-      <Text style={[style.mono, { width: '22%', fontSize: 8.4 }]}>{plain(wanted)}</Text>
+      <Text style={{ width: '53%' }}>{plain(what)}</Text>
+      <Text style={[style.mono, { width: '25%', fontSize: 8.4 }]}>{plain(wanted)}</Text>
       <Text style={[style.mono, { flexGrow: 1, fontSize: 8.4 }]}>
         {read ? plain(read) : '..............'}
       </Text>
@@ -144,7 +144,7 @@ export async function harnessPdf(doc: HarnessDocument, locale: string): Promise<
           t('check.probe'),
           [...new Set(doc.checks?.probes.map((p) => h.setting(p.step)))].map((setting) => (
             <View key={setting}>
-              <Text style={{ fontFamily: 'Courier-Bold', marginTop: 4 }} minPresenceAhead={24}>
+              <Text style={{ fontFamily: 'Helvetica-Bold', marginTop: 4 }} minPresenceAhead={24}>
                 {setting}
               </Text>
               {doc.checks?.probes

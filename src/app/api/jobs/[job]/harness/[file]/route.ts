@@ -1,4 +1,5 @@
 import { drawingSvg } from '@/formats/drawingSvg';
+import { WIRE } from '@/ui/WireSwatch';
 import { currentActor } from '@/server/auth/session';
 import { database } from '@/server/db/connection';
 import { harnessSheet } from '@/server/jobs/harnessSheet';
@@ -30,7 +31,7 @@ export async function GET(request: Request, { params }: Context): Promise<Respon
   }
   const words = wordsIn(localeOf(actor.locale));
   const say = wording(words, { label: () => null, unit: () => null });
-  return new Response(drawingSvg(harnessWords(words, say).drawing(doc), name), {
+  return new Response(drawingSvg(harnessWords(words, say).drawing(doc), name, WIRE), {
     headers: { 'content-type': 'image/svg+xml', 'content-disposition': `attachment; filename="${name}.svg"` },
   });
 }

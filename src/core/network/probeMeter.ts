@@ -1,0 +1,122 @@
+import { type Circuit, levelOf } from '../controls';
+import { type SystemV, wireOhm } from '../electrical';
+import {
+  blown,
+  type ProbeFault,
+  type ProbeMeter,
+  type Tie,
+  type VehiclePlug,
+  type VoltRange,
+} from '../harness';
+import { CONTACT_OHM, FUSE_OHM, TAKEN_WIRE, WIRE_C } from './harness';
+import { prepareNetwork } from './solve';
+import type { NetElement } from './types';
+
+/** Resistance of a usual digital meter, Ω. */
+export const METER_OHM = 10e6;
+/** *Settings*: a battery at rest, lights on, and the most that a charging one has, V. */
+export const PROBE_SUPPLY: Readonly<Record<SystemV, VoltRange>> = {
+  12: { lowV: 12, highV: 14.8 },
+  24: { lowV: 24, highV: 29.2 },
+};
+/** *Setting*: the vehicle's loom from fuse box to plug, and the way back to the body, m. Without load they hardly matter. */
+const LOOM_M = 3;
+const GROUND_M = 1;
+const SHORT_OHM = 0.05;
+
+const BATTERY = 'battery';
+const BODY = 'body';
+
+/**
+ * The vehicle's plugs with the lamp off as a network, a meter at every cavity: what it shows in a setting, from the
+ * weakest supply to the strongest.
+ * @param fault a single fault to put in, as the practice meter does
+ */
+export function probeMeter(
+  plugs: readonly VehiclePlug[],
+  circuit: (id: string) => Circuit | undefined,
+  systemV: SystemV,
+  fault: ProbeFault | null = null,
+): ProbeMeter {
+  const supply = PROBE_SUPPLY[systemV];
+  const cavities = plugs.flatMap((p) =>
+    p.cavities.flatMap((c) =>
+      c.circuit ? [{ end: `${p.id}/${c.cavity}`, circuit: c.circuit, size: c.wire?.size ?? TAKEN_WIRE }] : [],
+    ),
+  );
+  const circuitOf = (end: string) => cavities.find((c) => c.end === end)?.circuit ?? '';
+  const toBody = (id: string) => id === 'ground' || circuit(id)?.switched === 'ground';
+  const side = (end: string): Tie => ({
+    to: toBody(circuitOf(end)) ? 'body' : 'plus',
+    level: { kind: 'on' },
+  });
+  const gone = new Set([
+    ...(fault?.kind === 'fuse' ? [fault.circuit] : []),
+    ...(fault?.kind === 'short' ? blown(fault.ends, side, circuitOf) : []),
+  ]);
+  const exchanged = new Map(
+    fault?.kind === 'exchange' ? [fault.ends, [fault.ends[1], fault.ends[0]] as const] : [],
+  );
+  const elements: NetElement[] = [];
+  for (const id of new Set(cavities.map((c) => c.circuit)))
+    if (id !== 'ground' && !gone.has(id))
+      elements.push({
+        kind: 'switch',
+        id,
+        from: toBody(id) ? BODY : BATTERY,
+        to: `circuit ${id}`,
+        ohm: FUSE_OHM,
+      });
+  for (const c of cavities) {
+    const at = exchanged.get(c.end) ?? c.end;
+    const ground = c.circuit === 'ground';
+    const ohm = wireOhm(c.size, ground ? GROUND_M : LOOM_M, WIRE_C) + CONTACT_OHM;
+    if (!(fault?.kind === 'open' && fault.end === c.end))
+      elements.push({
+        kind: 'resistor',
+        id: `wire ${c.end}`,
+        from: ground ? BODY : `circuit ${c.circuit}`,
+        to: at,
+        ohm,
+      });
+  }
+  if (fault?.kind === 'short')
+    elements.push({ kind: 'resistor', id: 'short', from: fault.ends[0], to: fault.ends[1], ohm: SHORT_OHM });
+
+  // A meter hangs where the sheet says, whatever wire has come there; one to the plus and one to the body never at once.
+  const meters = (to: string) =>
+    cavities
+      .filter((c) => toBody(c.circuit) === (to === BATTERY))
+      .map((c): NetElement => ({ kind: 'resistor', id: `meter ${c.end}`, from: c.end, to, ohm: METER_OHM }));
+  const ready = [BODY, BATTERY].flatMap((to) =>
+    [supply.lowV, supply.highV].map((v) => ({
+      to,
+      v,
+      network: prepareNetwork({ fixed: { [BATTERY]: v, [BODY]: 0 }, elements: [...elements, ...meters(to)] }),
+    })),
+  );
+  return {
+    supply,
+    read: (state) => {
+      const closed = new Set(
+        [...new Set(cavities.map((c) => c.circuit))].filter((id) => {
+          const row = circuit(id);
+          const level = row && levelOf(row.cases, state);
+          return level && level.kind !== 'off' && level.kind !== 'data';
+        }),
+      );
+      const solved = ready.map(({ to, v, network }) => ({ to, v, nodeV: network.solve(closed).nodeV }));
+      return (plug, cavity) => {
+        const end = `${plug}/${cavity}`;
+        const to = toBody(circuitOf(end)) ? BATTERY : BODY;
+        const volts = solved
+          .filter((s) => s.to === to)
+          .map(({ v, nodeV }) => {
+            const against = to === BATTERY ? v : 0;
+            return Math.abs((nodeV.get(end) ?? against) - against);
+          });
+        return { lowV: Math.min(...volts), highV: Math.max(...volts) };
+      };
+    },
+  };
+}
