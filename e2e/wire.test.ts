@@ -191,6 +191,21 @@ it('the shelf draws while it is typed, says where an expression breaks, and keep
   await rating.sendKeys('2');
   await (await page.named('button', 'Save as next revision')).click();
   await page.seeText('52 A is no size that blade fuses are made in');
+  // What a place serves, and when it is live, are typed beside the drawing; a lamp position moves on the plan.
+  const drawn = (field: string, cell: string) =>
+    page.find(`[data-drawn="family/${field}"] [data-cell="${cell}"]`);
+  await drawn('fuseBoxes', 'serves/0').then((e) => e.sendKeys(' and clock'));
+  await page.find('[data-drawn="family/fuseBoxes"] [data-levels]');
+  const across = await drawn('places', 'xMm/0');
+  await across.sendKeys('\b\b\b\b', '-800');
+  await page.waitFor(
+    async () =>
+      (await page.attribute('textarea[data-column=places]', 'data-column')) !== null &&
+      (await (await page.find('textarea[data-column=places]', 'there')).getAttribute('value'))?.includes(
+        '-800',
+      ) === true,
+    'the place is not moved',
+  );
   await page.go('/shelf/part/adapter-x61');
   const to = await page.find('[data-drawn="part/adapter"] [data-cell="to/1"]');
   await to.sendKeys('\b2');

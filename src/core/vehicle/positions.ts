@@ -17,9 +17,12 @@ export const POSITION_ROLES = [
 ] as const;
 export type PositionRole = (typeof POSITION_ROLES)[number];
 /** In driving direction, never as seen from in front. */
-export type Side = 'left' | 'right' | 'centre';
-export type End = 'front' | 'rear' | 'side' | 'roof';
-export type Layer = 'inner' | 'outer' | 'upper' | 'lower';
+export const SIDES = ['left', 'right', 'centre'] as const;
+export type Side = (typeof SIDES)[number];
+export const ENDS = ['front', 'rear', 'side', 'roof'] as const;
+export type End = (typeof ENDS)[number];
+export const LAYERS = ['inner', 'outer', 'upper', 'lower'] as const;
+export type Layer = (typeof LAYERS)[number];
 
 /** A place on the vehicle where a housing sits. `ordinal` counts from the front, 1 where there is only one. */
 export interface Position {

@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { type FormEvent, Fragment, useEffect, useState } from 'react';
 import type { Impact } from '@/core/fitment';
+import type { ConnectorHalf } from '@/core/harness';
 import type { Reason } from '@/core/reason';
 import type { ShelfKind } from '@/core/shelf';
 import { Because } from '@/ui/Because';
@@ -10,7 +11,7 @@ import { Link } from '@/ui/Link';
 import { VerdictMark, WarningMark } from '@/ui/marks';
 import { useWords, useZone } from '@/ui/WordsContext';
 import { wording } from '@/words';
-import { DrawnField, isDrawn } from './DrawnField';
+import { DrawnField, isDrawn } from './drawn/DrawnField';
 import { RuleWords } from './RuleWords';
 
 export type Cells = Readonly<Record<string, string>>;
@@ -48,6 +49,7 @@ export function RowEditor({
   history,
   mayEdit,
   stock,
+  halves,
   acts,
 }: {
   kind: ShelfKind;
@@ -66,6 +68,8 @@ export function RowEditor({
   mayEdit: boolean;
   /** How many lie on the shop's own shelf; null: never counted. Absent: not a thing that is stocked. */
   stock?: number | null;
+  /** The connectors of the shelf, where plugs are drawn. */
+  halves: Readonly<Record<string, ConnectorHalf>>;
   acts: RowActs;
 }) {
   const words = useWords();
@@ -146,6 +150,7 @@ export function RowEditor({
                     column={c}
                     value={form[c] ?? ''}
                     cells={form}
+                    halves={halves}
                     readOnly={!mayEdit}
                     onChange={(v) => setForm({ ...form, [c]: v })}
                   />

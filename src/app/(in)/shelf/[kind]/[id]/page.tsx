@@ -5,6 +5,7 @@ import { csvColumns, longColumns, writeCsvRow } from '@/formats/shelf';
 import { may } from '@/server/access';
 import { database } from '@/server/db/connection';
 import { pageActor } from '@/server/page';
+import { shelfRows } from '@/server/shelf/loadShelf';
 import { rowHistory } from '@/server/shelf/searchShelf';
 import { stockOf } from '@/server/shelf/stock';
 import { impactAct, saveRowAct, setStockAct } from './actions';
@@ -31,6 +32,10 @@ export default async function Page({ params }: { params: Promise<{ kind: string;
     return Object.fromEntries(Object.entries(cells).map(laidOut)) as Record<string, string>;
   };
   const columns = csvColumns(kind);
+  const plugs = kind === 'family' || kind === 'lamp';
+  const halves = Object.fromEntries(
+    (plugs ? await shelfRows(database(), actor.shopId, 'connector') : []).map((r) => [r.body.id, r.body]),
+  );
   const stocked = kind === 'lamp' || kind === 'part';
   return (
     <RowEditor
@@ -54,6 +59,7 @@ export default async function Page({ params }: { params: Promise<{ kind: string;
       })}
       mayEdit={may(actor.role, 'import-shelf')}
       {...(stocked ? { stock: (await stockOf(database(), actor.shopId))[id] ?? null } : {})}
+      halves={halves}
       acts={{ save: saveRowAct, impact: impactAct, setStock: setStockAct }}
     />
   );

@@ -1,38 +1,7 @@
 'use client';
 import { BUTTON } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
-
-export type Item = Readonly<Record<string, unknown>>;
-
-/** A column of a table over objects: how a cell is read out of one and put back. */
-export interface Column {
-  readonly name: string;
-  readonly options?: readonly string[];
-  readonly wide?: boolean;
-  readonly get: (item: Item) => string;
-  readonly set: (item: Item, text: string) => Item;
-}
-
-const without = (item: Item, key: string): Item =>
-  Object.fromEntries(Object.entries(item).filter(([k]) => k !== key));
-
-/** A field as text; empty takes it out. */
-export const text = (key: string, more: Partial<Column> = {}): Column => ({
-  name: key,
-  get: (i) => (i[key] === undefined || i[key] === null ? '' : String(i[key])),
-  set: (i, t) => (t === '' ? without(i, key) : { ...i, [key]: t }),
-  ...more,
-});
-
-/** A field as a number; what is none stays as it was typed, and the importer says so. */
-export const number = (key: string, empty: 'absent' | 'null' = 'absent'): Column => ({
-  name: key,
-  get: (i) => (i[key] === undefined || i[key] === null ? '' : String(i[key])),
-  set: (i, t) => {
-    if (t.trim() === '') return empty === 'null' ? { ...i, [key]: null } : without(i, key);
-    return { ...i, [key]: /^-?\d+(\.\d+)?$/.test(t.trim()) ? Number(t) : t };
-  },
-});
+import type { Column, Item } from './columns';
 
 /** A table over a list of objects: each cell edited where it stands, lines added and taken out. */
 export function JsonTable({
@@ -55,7 +24,10 @@ export function JsonTable({
   picked?: number;
   onPick?: (line: number) => void;
 }) {
-  const { t } = useWords();
+  const { t, tCode, has } = useWords();
+  const headOf = (name: string) => (has(`draw.col.${name}`) ? tCode(`draw.col.${name}`) : name);
+  const widest = (c: Column) =>
+    Math.min(28, Math.max(4, ...items.map((i) => c.get(i).length)));
   const cell = 'h-7 w-full border-0 bg-transparent px-1 font-mono text-[0.84rem] font-normal';
   return (
     <div className="overflow-x-auto">
@@ -63,8 +35,8 @@ export function JsonTable({
         <thead className="text-left text-soft">
           <tr className="border-b border-line">
             {columns.map((c) => (
-              <th key={c.name} className="px-1 font-mono text-xs font-normal">
-                {c.name}
+              <th key={c.name} className="px-1 text-xs font-semibold">
+                {headOf(c.name)}
               </th>
             ))}
           </tr>
@@ -79,21 +51,34 @@ export function JsonTable({
               {columns.map((c) => {
                 const props = {
                   className: cell,
-                  'aria-label': `${c.name} ${line + 1}`,
+                  'aria-label': `${headOf(c.name)} ${line + 1}`,
                   'data-cell': `${c.name}/${line}`,
                   value: c.get(item),
                 };
-                const put = (v: string) => onChange(items.map((x, i) => (i === line ? c.set(x, v) : x)));
+                const put = (v: string, typing: boolean) =>
+                  onChange(items.map((x, i) => (i === line ? c.set(x, v, typing) : x)));
                 return (
-                  <td key={c.name} className={`border-r border-line p-0 ${c.wide ? 'min-w-56' : 'min-w-16'}`}>
+                  <td
+                    key={c.name}
+                    className={`border-r border-line p-0 font-mono text-[0.84rem] ${c.wide ? 'w-full' : ''}`}
+                    style={{ minWidth: `calc(${widest(c)}ch + ${c.options ? 2 : 0.75}rem)` }}
+                  >
                     {c.options ? (
-                      <select {...props} disabled={readOnly} onChange={(e) => put(e.target.value)}>
+                      <select {...props} disabled={readOnly} onChange={(e) => put(e.target.value, false)}>
                         {['', ...c.options].map((o) => (
                           <option key={o}>{o}</option>
                         ))}
                       </select>
                     ) : (
-                      <input {...props} readOnly={readOnly} onChange={(e) => put(e.target.value)} />
+                      <input
+                        {...props}
+                        readOnly={readOnly}
+                        onChange={(e) => put(e.target.value, true)}
+                        onBlur={({ target }) => {
+                          // Leaving a cell that is whole already changes nothing.
+                          if (c.get(c.set(item, target.value)) !== target.value) put(target.value, false);
+                        }}
+                      />
                     )}
                   </td>
                 );

@@ -1,0 +1,44 @@
+'use client';
+import type { ReactNode } from 'react';
+import { useWords } from '@/ui/WordsContext';
+import { AdapterDrawn } from './AdapterDrawn';
+import { Cavities } from './Cavities';
+import { Circuits } from './Circuits';
+import { type DrawnProps, faultOf } from './columns';
+import { FuseBoxes, Leads } from './FuseBoxes';
+import { Places } from './Places';
+import { LampPlugs, Plugs } from './Plugs';
+import { Assumes, Behaviour } from './Small';
+
+const DRAWN: Readonly<Record<string, (p: DrawnProps) => ReactNode>> = {
+  'connector/cavities': Cavities,
+  'part/adapter': AdapterDrawn,
+  'family/places': Places,
+  'family/assumes': Assumes,
+  'family/circuits': Circuits,
+  'family/plugs': Plugs,
+  'family/fuseBoxes': FuseBoxes,
+  'family/leads': Leads,
+  'lamp/plugs': LampPlugs,
+  'lamp/behaviour': Behaviour,
+};
+
+/** Whether a column of a kind is edited as a drawing with tables. */
+export const isDrawn = (kind: string, column: string): boolean => `${kind}/${column}` in DRAWN;
+
+/** A nested field as tables, drawn while it is typed. What is not whole yet says why and stays text. */
+export function DrawnField({ kind, column, ...props }: DrawnProps & { kind: string; column: string }) {
+  const { t } = useWords();
+  const Drawn = DRAWN[`${kind}/${column}`];
+  const broken = faultOf(props.value);
+  if (!Drawn) return null;
+  if (broken) return <p className="text-sm font-normal text-plum">{t('draw.broken', { why: broken })}</p>;
+  return (
+    <div
+      className="grid gap-3 border border-line bg-paper px-3 py-2 font-normal"
+      data-drawn={`${kind}/${column}`}
+    >
+      <Drawn {...props} />
+    </div>
+  );
+}
