@@ -11,6 +11,7 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'no-console': ['error', { allow: ['error'] }],
       eqeqeq: 'error',
+      'import/no-duplicates': ['error', { 'prefer-inline': true }],
     },
   },
   {

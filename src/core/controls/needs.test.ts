@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { FEED_LIVE, FEED_SCHOOLS } from '../light';
+import { FEED_LIVE, FEED_SCHOOLS } from '../harness';
 import { LAMP_FUNCTIONS, type LampFunction } from '../vehicle';
 import { levelOf } from './circuit';
 import { ALL_OFF, type ControlState } from './controls';

@@ -1,5 +1,4 @@
-import type { FactKey, FactRef, FactRegistry, FactValue } from '../vehicle';
-import { splitFactRef } from '../vehicle';
+import { type FactKey, type FactRef, type FactRegistry, type FactValue, splitFactRef } from '../vehicle';
 import type { Leaf } from './condition';
 
 /** Stands for every value that an open choice may take and no rule names. */

@@ -1,6 +1,5 @@
-import type { FactRef, FactRegistry, PositionKey } from '../vehicle';
-import { factRef } from '../vehicle';
-import { type Accepts, type Mend, type Predicate, predicateTest, type Rule } from './rule';
+import { factRef, type FactRef, type FactRegistry, type PositionKey } from '../vehicle';
+import { type Accepts, type Mend, type Predicate, predicateTest, type Rule } from '../rule';
 
 /** no < mend < yes. */
 export type Rank = 0 | 1 | 2;

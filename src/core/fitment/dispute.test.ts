@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { Shelf } from '../shelf';
 import { factRegistry, type FactValue } from '../vehicle';
 import { judge } from './judge';
-import type { Dispute } from './rule';
+import type { Dispute } from '../rule';
 import { indexShelf, planSwap } from './shortlist';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;

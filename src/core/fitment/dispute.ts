@@ -3,7 +3,7 @@ import type { FactRegistry, PositionKey } from '../vehicle';
 import { bindAt, type Condition } from './condition';
 import type { Known } from './evaluate';
 import { type Certainty, certainty } from './functionRows';
-import { type Dispute, predicateTest, type Statement } from './rule';
+import { type Dispute, predicateTest, type Statement } from '../rule';
 
 interface Heard {
   readonly statement: Statement;

@@ -5,7 +5,7 @@ import { because, openFacts } from './because';
 import { bindRule, type Rank } from './condition';
 import { evaluate, type Known, plain, prepare, type Verdict, verdictOf } from './evaluate';
 import { neededMends } from './partsToAdd';
-import type { Mend, Rule } from './rule';
+import type { Mend, Rule } from '../rule';
 
 const registry = factRegistry();
 const AT = 'headlamp.front.left';

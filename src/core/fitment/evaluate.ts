@@ -2,7 +2,7 @@ import { compareText } from '../reason';
 import type { FactRef, FactRegistry, FactValue } from '../vehicle';
 import { cellsOf } from './cells';
 import { type Condition, type Leaf, leavesOf, MEND, type MendOption, NO, type Rank, YES } from './condition';
-import { accepted } from './rule';
+import { accepted } from '../rule';
 
 /** The lowest and the highest rank that a condition can still take. */
 export interface Interval {

@@ -2,7 +2,7 @@ import { type Reason, reason, type ReasonValue } from '../reason';
 import { type FactRef, splitFactRef } from '../vehicle';
 import { type Condition, type Leaf, MEND, NO } from './condition';
 import { type Interval, type Known, plain, type Prepared, type Verdict } from './evaluate';
-import { accepted, type Accepts } from './rule';
+import { accepted, type Accepts } from '../rule';
 
 /** What a requirement of a profile came to: `no` lost and not made up for, `mend` made up for by parts. */
 export interface RequirementOutcome {

@@ -5,7 +5,7 @@ import { because } from './because';
 import { bindRule } from './condition';
 import { evaluate, type Known, prepare, verdictOf } from './evaluate';
 import { neededMends } from './partsToAdd';
-import { type Mend, predicatesOf, predicateTest, type Rule } from './rule';
+import { type Mend, predicatesOf, predicateTest, type Rule } from '../rule';
 import { whatWouldChange } from './whatWouldChange';
 
 const registry = factRegistry();

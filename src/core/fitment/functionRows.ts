@@ -1,6 +1,13 @@
 import { compareText } from '../reason';
-import type { FactRegistry, LightColour, Provided } from '../vehicle';
-import { DUTIES, LAMP_FUNCTIONS, positionKey, type Side } from '../vehicle';
+import {
+  DUTIES,
+  type FactRegistry,
+  LAMP_FUNCTIONS,
+  type LightColour,
+  positionKey,
+  type Provided,
+  type Side,
+} from '../vehicle';
 import { bindAt, type Condition, fold, NO } from './condition';
 import { evaluate, type Known, prepare } from './evaluate';
 import { any, type BoundRequirement, type SwapPlan } from './profile';

@@ -1,4 +1,4 @@
-export * from './rule';
+export * from '../rule';
 export { bindRule, type Condition, type Rank } from './condition';
 export {
   evaluate,
@@ -29,6 +29,5 @@ export type { SwapPlan } from './profile';
 export { AIMS, type Aim } from './quest';
 export { planLooks, type LookPlan, type PlannedLook } from './lookPlan';
 export { swapLooks } from './swapLooks';
-export type { Prior, TypicalValue } from './prior';
 export { isPoor, lampHistory, togetherHistory, type Fitting, type LampHistory } from './lampHistory';
 export { ruleImpact, type Impact, type TouchedSwap } from './impact';

@@ -12,7 +12,7 @@ import {
   questOf,
   usefulLooks,
 } from './quest';
-import { seededRandom } from './seededRandom';
+import { seededRandom } from '../seededRandom';
 import { drawWorld, type WorldState } from './worlds';
 
 /** One look: what it answers at once and what it takes. */

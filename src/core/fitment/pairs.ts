@@ -1,6 +1,6 @@
 import { type Condition, type MendOption, MEND, NO, type Rank, YES } from './condition';
 import type { Known, Prepared } from './evaluate';
-import { accepted } from './rule';
+import { accepted } from '../rule';
 
 /** A set of pairs of ranks as nine bits: bit 3a + b stands for (a, b). */
 export type Pairs = number;

@@ -1,8 +1,7 @@
 import type { FactRef } from '../vehicle';
 import { type Condition, MEND, type MendOption, NO, YES } from './condition';
 import { type Interval, type Known, plain, type Prepared } from './evaluate';
-import type { Mend } from './rule';
-import { accepted } from './rule';
+import { accepted, type Mend } from '../rule';
 
 /** A mend that the verdict stands on. `certain: false`: needed only if an open fact turns out badly. */
 export interface NeededMend {

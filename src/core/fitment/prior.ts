@@ -1,19 +1,13 @@
-import type { FactKey, FactRef, FactValue } from '../vehicle';
-import { splitFactRef } from '../vehicle';
+import {
+  type FactKey,
+  type FactRef,
+  type FactValue,
+  type Prior,
+  splitFactRef,
+  type TypicalValue,
+} from '../vehicle';
 import type { Leaf } from './condition';
-import { accepted } from './rule';
-
-/** How common a value is before anybody looked: any positive weight. Numbers stand for all values of their cell. */
-export interface TypicalValue {
-  readonly value: FactValue;
-  readonly weight: number;
-}
-
-/** What is usual for a fact, at large (fact key) or in a vehicle line (family), where the line's own outweighs. */
-export interface Prior {
-  readonly fact: string;
-  readonly typical: readonly TypicalValue[];
-}
+import { accepted } from '../rule';
 
 /** Nothing is impossible only because nobody listed it. */
 const UNLISTED = 0.05;

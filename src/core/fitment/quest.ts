@@ -1,8 +1,7 @@
 import { compareText } from '../reason';
-import { type FactRef, type FactRegistry, splitFactRef } from '../vehicle';
+import { type FactRef, type FactRegistry, type Prior, splitFactRef } from '../vehicle';
 import { type Condition, NO } from './condition';
 import type { Known } from './evaluate';
-import type { Prior } from './prior';
 import { type Worlds, worldsOf, type WorldState } from './worlds';
 
 /** `find-one`: stop as soon as one that meets the most wishes is known to fit. `settle-all`: leave none open. */

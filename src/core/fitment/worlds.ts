@@ -1,12 +1,11 @@
 import { compareText } from '../reason';
-import type { FactRef, FactRegistry, FactValue } from '../vehicle';
-import { splitFactRef } from '../vehicle';
+import { type FactRef, type FactRegistry, type FactValue, type Prior, splitFactRef } from '../vehicle';
 import { cellsOf } from './cells';
 import { type Condition, type Leaf, leavesOf, MEND, type MendOption, NO, type Rank, YES } from './condition';
 import type { Interval, Known } from './evaluate';
-import { cellChances, type Prior } from './prior';
-import { seededRandom } from './seededRandom';
-import { accepted } from './rule';
+import { cellChances } from './prior';
+import { seededRandom } from '../seededRandom';
+import { accepted } from '../rule';
 
 /** What is known of the unknown facts: the index of a cell, or -1. */
 export type WorldState = Int8Array;

@@ -1,5 +1,5 @@
 import type { LevelCase } from '../controls';
-import type { Rule } from '../fitment/rule';
+import type { Rule } from '../rule';
 import type { Prose } from '../reason';
 
 export const BLADES = ['low-profile', 'mini', 'regular', 'maxi'] as const;

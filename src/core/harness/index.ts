@@ -9,6 +9,7 @@ export * from './ringOut';
 export { probeList, type ProbeList, type ProbeReading } from './probeList';
 export * from './fuseBox';
 export * from './route';
+export * from './feedSchool';
 export * from './feeds';
 export * from './buildSheet';
 export * from './trailer';

@@ -1,4 +1,4 @@
-import { seededRandom } from '../fitment/seededRandom';
+import { seededRandom } from '../seededRandom';
 import { type ProbedCavity, type ProbeFault, singleProbeFaults } from './probeFaults';
 import { type ProbeMeter, type ProbeStep, seenWith } from './probing';
 import { type HarnessFault, type Net, readsJoined, type RingOutStep, singleFaults } from './ringOut';

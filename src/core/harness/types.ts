@@ -1,5 +1,5 @@
 import type { WireSize } from '../electrical/wire';
-import type { Rule } from '../fitment/rule';
+import type { Rule } from '../rule';
 import type { Prose } from '../reason';
 import type { LampFunction, Position } from '../vehicle';
 

@@ -1,6 +1,5 @@
 import type { BenchReading } from '../bench';
-import type { FeedSource, HandPins } from '../harness';
-import type { FeedSchool } from '../light';
+import type { FeedSchool, FeedSource, HandPins } from '../harness';
 import type { SeenCell } from '../prove';
 import type { FastenerAct } from '../strip';
 import type { RoadMark, Verdict, Wish } from '../fitment';

@@ -1,7 +1,6 @@
 import { type Reason, reason } from '../reason';
 import type { ItemOrigin } from './openItem';
-import type { ProofLine } from './proving';
-import { notProven, proofCells } from './proving';
+import { notProven, proofCells, type ProofLine } from './proving';
 import type { Stage } from './stages';
 import { isDone, type StepLine, type StripReading } from './stripping';
 

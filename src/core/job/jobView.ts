@@ -1,6 +1,5 @@
 import type { Circuit } from '../controls';
-import type { FeedSource } from '../harness';
-import type { FeedSchool } from '../light';
+import type { FeedSchool, FeedSource } from '../harness';
 import type { RoadMark, Verdict, Wish } from '../fitment';
 import type { Family, Place } from '../shelf/types';
 import {

@@ -1,9 +1,7 @@
-import type { Circuit } from '../controls';
-import { circuitFinder, levelOf, neededLevels } from '../controls';
-import type { Judgement } from '../fitment';
+import { type Circuit, circuitFinder, type ControlState, levelOf, neededLevels } from '../controls';
+import type { Judgement, Known } from '../fitment';
 import { certainty } from '../fitment/functionRows';
 import { bindAt } from '../fitment/condition';
-import type { Known } from '../fitment';
 import { decidingCases, expectedLevels, type FittedLamp } from '../light';
 import {
   type CellState,
@@ -24,7 +22,6 @@ import {
   type LampFunction,
   positionKey,
 } from '../vehicle';
-import type { ControlState } from '../controls';
 import type { JobRecord } from './fold';
 import type { PositionWiring } from './wiring';
 

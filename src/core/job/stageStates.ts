@@ -1,6 +1,5 @@
 import { type Reason, reason } from '../reason';
-import type { FactRef, ResolvedFact } from '../vehicle';
-import { factRef, splitFactRef } from '../vehicle';
+import { factRef, type FactRef, type ResolvedFact, splitFactRef } from '../vehicle';
 import type { JobRecord } from './fold';
 import type { OpenItem } from './openItem';
 import type { ChoiceCheck } from './openItems';

@@ -20,9 +20,8 @@ import {
 } from '../strip';
 import type { Family } from '../shelf/types';
 import { type FactRegistry, type PositionKey, positionKey } from '../vehicle';
-import type { RowRef, StepOutcome } from './events';
+import type { RowRef, StepOutcome, StoredEvent } from './events';
 import type { JobRecord, Latest, SwapRecord } from './fold';
-import type { StoredEvent } from './events';
 
 /** The ways that the shelf has of getting at a swap's lamps, and the one that is gone. */
 export interface SheetUseView {

@@ -12,7 +12,7 @@ import type { Known } from '../fitment';
 import { bindAt } from '../fitment/condition';
 import { certainty } from '../fitment/functionRows';
 import { type FeedCandidate, feedCandidates, type FeedNeed, type FeedSources } from '../harness';
-import type { Rule } from '../fitment/rule';
+import type { Rule } from '../rule';
 import type { Family, Lamp } from '../shelf/types';
 import { type FactRegistry, type LampFunction, type PositionKey, positionKey } from '../vehicle';
 import type { JobRecord, SwapRecord } from './fold';

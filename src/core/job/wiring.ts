@@ -1,11 +1,19 @@
-import type { SwapPlan } from '../fitment';
+import type { Known, SwapPlan } from '../fitment';
 import { bindAt } from '../fitment/condition';
 import { certainty } from '../fitment/functionRows';
-import type { Known } from '../fitment';
 import { type BenchReading, benchSequence, type BenchStep, type BenchVerdict, judgeReading } from '../bench';
 import { systemVOf, type SystemV } from '../electrical';
-import type { ConnectorHalf, PinMap, VehiclePlug } from '../harness';
-import { type BuildSheet, buildSheet, harnessChecks, inputSuits, pinMap, wantsLead } from '../harness';
+import {
+  type BuildSheet,
+  buildSheet,
+  type ConnectorHalf,
+  harnessChecks,
+  inputSuits,
+  type PinMap,
+  pinMap,
+  type VehiclePlug,
+  wantsLead,
+} from '../harness';
 import { type CheckReading, checkLines } from './harnessReads';
 import { liveOfSource } from './feedSource';
 import { circuitFinder } from '../controls';

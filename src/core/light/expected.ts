@@ -6,9 +6,8 @@ import {
   levelOf,
   neededLevels,
 } from '../controls';
-import { isFed, type MappedInput } from '../harness';
+import { FEED_LIVE, type FeedSchool, isFed, type MappedInput } from '../harness';
 import type { Lamp } from '../shelf/types';
-import { FEED_LIVE, type FeedSchool } from './feed';
 import type { LampFunction, Side } from '../vehicle';
 
 const OFF: Level = { kind: 'off' };

@@ -1,3 +1,2 @@
 export * from './expected';
-export * from './feed';
 export * from './judgeLight';

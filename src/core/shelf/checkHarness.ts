@@ -3,7 +3,7 @@ import { type Reason, reason } from '../reason';
 import { positionKey } from '../vehicle';
 import { adapterFaults, feedFaults } from './checkFeeds';
 import type { ShelfFault } from './fault';
-import { nearestName } from './nearestName';
+import { nearestName } from '../nearestName';
 import type { Shelf } from './types';
 
 /**

@@ -1,5 +1,4 @@
-import type { Prior } from '../fitment/prior';
-import type { Dispute, PartNeed, Rule } from '../fitment/rule';
+import type { Dispute, PartNeed, Rule } from '../rule';
 import type { Circuit, LevelCase } from '../controls';
 import type { Adapter, ConnectorHalf, LampPlug, VehiclePlug } from '../harness/types';
 import type { Battery, FuseBox, PluginLead } from '../harness/fuseBox';
@@ -13,6 +12,7 @@ import type {
   LightColour,
   Position,
   PositionRole,
+  Prior,
   Provided,
   Side,
 } from '../vehicle';

@@ -1,5 +1,4 @@
-import type { StateName, StatePart, VehicleState } from './types';
-import { VEHICLE_STATES } from './types';
+import { type StateName, type StatePart, VEHICLE_STATES, type VehicleState } from './types';
 
 /** What ordering needs to know of a step. */
 export interface Orderable {

@@ -1,4 +1,4 @@
-import type { Rule } from '../fitment/rule';
+import type { Rule } from '../rule';
 import type { Prose } from '../reason';
 import type { Position, PositionRole, Side } from '../vehicle';
 

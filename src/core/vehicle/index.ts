@@ -3,3 +3,4 @@ export * from './functions';
 export * from './positions';
 export * from './factRegistry';
 export * from './facts';
+export type { Prior, TypicalValue } from './prior';

@@ -1,7 +1,6 @@
 'use client';
-import type { ComponentProps } from 'react';
+import { type ComponentProps, useState } from 'react';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
 import { BUTTON } from '@/ui/classes';
 import { KeyHelp } from '@/ui/KeyHelp';
 import { Key } from '@/ui/KeyHint';

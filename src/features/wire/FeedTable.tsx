@@ -1,7 +1,7 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import type { PositionWiring } from '@/core/job';
-import { FEED_SCHOOLS, type FeedSchool } from '@/core/light';
+import { FEED_SCHOOLS, type FeedSchool } from '@/core/harness';
 import type { LampFunction } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useJob } from '../job/JobContext';

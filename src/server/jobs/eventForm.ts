@@ -16,8 +16,7 @@ import {
   WARRANTY_SYMPTOMS,
 } from '@/core/job';
 import { WISHES } from '@/core/fitment';
-import { type FeedSource, type HandPins, SLOT_WAYS } from '@/core/harness';
-import { FEED_SCHOOLS } from '@/core/light';
+import { FEED_SCHOOLS, type FeedSource, type HandPins, SLOT_WAYS } from '@/core/harness';
 import { SEEN, type SeenCell } from '@/core/prove';
 import { FASTENER_ACTS } from '@/core/strip';
 import { FACT_SOURCES, LAMP_FUNCTIONS, LIGHT_COLOURS } from '@/core/vehicle';

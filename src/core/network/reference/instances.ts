@@ -1,4 +1,4 @@
-import { seededRandom } from '../../fitment/seededRandom';
+import { seededRandom } from '../../seededRandom';
 import { DIODE, ledCurve } from '../devices';
 import type { NetElement, Network } from '../types';
 

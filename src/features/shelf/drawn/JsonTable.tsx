@@ -26,8 +26,7 @@ export function JsonTable({
 }) {
   const { t, tCode, has } = useWords();
   const headOf = (name: string) => (has(`draw.col.${name}`) ? tCode(`draw.col.${name}`) : name);
-  const widest = (c: Column) =>
-    Math.min(28, Math.max(4, ...items.map((i) => c.get(i).length)));
+  const widest = (c: Column) => Math.min(28, Math.max(4, ...items.map((i) => c.get(i).length)));
   const cell = 'h-7 w-full border-0 bg-transparent px-1 font-mono text-[0.84rem] font-normal';
   return (
     <div className="overflow-x-auto">

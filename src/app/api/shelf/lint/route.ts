@@ -1,4 +1,4 @@
-import { lintShelf } from '@/core/shelf';
+import { lintShelf } from '@/core/lint';
 import { may } from '@/server/access';
 import { currentActor } from '@/server/auth/session';
 import { database } from '@/server/db/connection';

@@ -1,4 +1,4 @@
-import { compareText } from '../reason';
+import { compareText } from './reason';
 
 /**
  * The name most like a mistyped one, by edit distance with exchanges of neighbours (optimal string alignment),

@@ -1,6 +1,6 @@
 import { evaluate, prepare, type Prepared } from '../fitment/evaluate';
 import { bindRule } from '../fitment/condition';
-import { type Predicate, predicatesOf, predicateTest, type Rule } from '../fitment/rule';
+import { type Predicate, predicatesOf, predicateTest, type Rule } from '../rule';
 import { boundRequirements, type SwapPlan } from '../fitment/profile';
 import { fitCondition } from '../fitment/judge';
 import { certainty } from '../fitment/functionRows';
@@ -8,7 +8,7 @@ import { compareText, type Reason, reason } from '../reason';
 import { factRegistry, type FactRegistry, positionKey } from '../vehicle';
 import { harnessFindings } from './lintHarness';
 import type { LintFinding } from './lintFinding';
-import type { Application, Family, Lamp, Shelf } from './types';
+import type { Application, Family, Lamp, Shelf } from '../shelf/types';
 
 export type LintSource = Pick<
   Shelf,

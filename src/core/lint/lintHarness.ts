@@ -1,10 +1,10 @@
 import { circuitFinder } from '../controls';
-import { predicatesOf } from '../fitment/rule';
+import { predicatesOf } from '../rule';
 import { indexAdapters, pinMap } from '../harness';
 import { compareText } from '../reason';
 import { positionKey } from '../vehicle';
 import type { LintFinding } from './lintFinding';
-import type { Application, Part, Shelf } from './types';
+import type { Application, Part, Shelf } from '../shelf/types';
 
 type HarnessSource = Pick<Shelf, 'connectors' | 'parts' | 'lamps' | 'families' | 'applications'>;
 

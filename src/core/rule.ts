@@ -1,5 +1,5 @@
-import type { Prose } from '../reason';
-import type { FactValue } from '../vehicle';
+import type { Prose } from './reason';
+import type { FactValue } from './vehicle';
 
 /** A part with its quantity: per side of the swap, or once for the whole set. */
 export interface PartNeed {

@@ -1,5 +1,5 @@
 import type { Reason } from '../reason';
-import type { ShelfKind } from './types';
+import type { ShelfKind } from '../shelf/types';
 
 /** Something in the catalogue that a person should look at. Faults mislead; notes may be meant. */
 export interface LintFinding {

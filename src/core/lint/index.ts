@@ -1,0 +1,2 @@
+export { lintReason, lintShelf, type LintSource } from './lint';
+export type { LintFinding } from './lintFinding';
