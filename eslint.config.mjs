@@ -11,8 +11,11 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
       'no-console': ['error', { allow: ['error'] }],
       eqeqeq: 'error',
-      'import/no-duplicates': ['error', { 'prefer-inline': true }],
     },
+  },
+  {
+    files: ['{src,e2e,scripts,demo}/**/*.{ts,tsx}'],
+    rules: { 'import/no-duplicates': ['error', { 'prefer-inline': true }] },
   },
   {
     files: ['src/**'],
