@@ -46,6 +46,10 @@ it('mode plugs that differ are an item until left and right match', async () => 
 
 it('live: what is switched on is read at its cavity, a ground that is taken away leaves the lamp dark', async () => {
   await open('0012', 'map', '[data-map=main]');
+  // The wire in focus is followed through its adapter, in the drawing and in words.
+  await click('[data-input=high-beam]');
+  await page.find('[data-joints="2"]', 'there');
+  await page.seeText('X41-left/3 →');
   await click('[data-map-mode=live]');
   await click('[data-control=running]');
   await click('[data-control="lights=low"]');

@@ -90,6 +90,8 @@ export interface JobView {
     readonly at: string;
     readonly event: string;
     readonly by: string;
+    /** When it was looked at, ISO 8601. */
+    readonly when: string;
     readonly checks: Readonly<Record<PlugCheck, Looked>>;
   }[];
   readonly feeds: readonly {
@@ -222,6 +224,7 @@ export function jobView(input: JobViewInput): JobView {
       at,
       event: e.id,
       by: e.user,
+      when: e.at,
       checks: e.body.checks,
     })),
     feeds: [...record.feeds].map(([at, { event: e }]) => ({

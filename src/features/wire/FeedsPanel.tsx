@@ -1,13 +1,14 @@
 'use client';
-import { type FormEvent, Fragment, useState } from 'react';
-import { readLengthRange } from '@/core/quantity';
-import { BLADE_COLOURS, type FeedCandidate, neighbours } from '@/core/harness';
+import { Fragment, useState } from 'react';
+import type { FeedCandidate } from '@/core/harness';
 import type { FeedMatter } from '@/core/job';
-import { BUTTON, FIELD } from '@/ui/classes';
-import { FuseBoxView } from '@/ui/FuseBoxView';
+import { BUTTON } from '@/ui/classes';
 import { VerdictMark } from '@/ui/marks';
 import { useJob } from '../job/JobContext';
 import { FeedTable } from './FeedTable';
+import { Named, sourceName } from './feedNames';
+import { Legs } from './Legs';
+import { SlotPicker } from './SlotPicker';
 import { candidateId, type PanelProps, type WireData } from './wireScope';
 
 const MARK = { suits: 'fits', care: 'check-first', not: 'does-not-fit' } as const;
@@ -66,7 +67,7 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
     });
   return (
     <div className="grid gap-3">
-      <Boxes data={data} slot={slot} onSlot={setSlot} taken={taken} />
+      <SlotPicker data={data} slot={slot} onSlot={setSlot} taken={taken} />
       <table className="w-full border-collapse text-[0.92rem]">
         <thead className="text-left text-sm text-soft">
           <tr className="border-b border-line">
@@ -169,188 +170,5 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
         </p>
       )}
     </div>
-  );
-}
-
-function Boxes({
-  data,
-  slot,
-  onSlot,
-  taken,
-}: {
-  data: WireData;
-  slot: string | null;
-  onSlot: (slot: string | null) => void;
-  taken: string | null;
-}) {
-  const { words, say } = useJob();
-  const { t, prose } = words;
-  return (
-    <div className="flex flex-wrap gap-6">
-      {data.fuseBoxes.map((box) => {
-        const chosen = slot?.startsWith(`${box.id}/`) ? slot.slice(box.id.length + 1) : null;
-        const tapped = /^slot:([^/]+)\/([^/]+)\//.exec(taken ?? '');
-        const picked = box.slots.find((s) => s.id === chosen);
-        return (
-          <figure key={box.id} className="grid gap-1">
-            <figcaption className="text-sm">{t('feed.box', { name: prose(box.name) })}</figcaption>
-            <FuseBoxView
-              rows={box.rows}
-              columns={box.columns}
-              label={t('feed.box', { name: prose(box.name) })}
-              chosen={chosen ?? (tapped?.[1] === box.id ? (tapped[2] ?? null) : null)}
-              onPick={(id) => onSlot(slot === `${box.id}/${id}` ? null : `${box.id}/${id}`)}
-              slots={box.slots.map((s) => ({
-                id: s.id,
-                row: s.row,
-                column: s.column,
-                ratingA: s.ratingA,
-                colour: s.ratingA === null ? '' : (BLADE_COLOURS[s.ratingA] ?? ''),
-                barred: s.protects !== undefined,
-                name: s.ratingA === null ? t('feed.empty-slot') : prose(s.serves),
-              }))}
-            />
-            {picked && (
-              <p className="text-sm text-soft" data-slot-picked={picked.id}>
-                <b className="text-ink">
-                  {t('feed.slot-title', { slot: picked.id, serves: prose(picked.serves) })}
-                </b>{' '}
-                {t('feed.box-hint', {
-                  names: words.list(
-                    neighbours(box, picked).map(
-                      (n) => `${n.id} ${n.ratingA === null ? t('feed.empty-slot') : say.number(n.ratingA)}`,
-                    ),
-                  ),
-                })}
-              </p>
-            )}
-          </figure>
-        );
-      })}
-    </div>
-  );
-}
-
-/** The measured length of each leg: an estimate from the plan stands until somebody has laid a string. */
-function Legs({
-  matter,
-  swapId,
-  swap,
-}: {
-  matter: FeedMatter | undefined;
-  swapId: string;
-  swap: PanelProps['swap'];
-}) {
-  const { words, say, rights } = useJob();
-  const { t } = words;
-  if (!matter || matter.candidates.length === 0 || !rights.workAtVehicle) return null;
-  return (
-    <section className="grid gap-2">
-      <p className="text-sm">{t('wire.legs-differ')}</p>
-      <div className="flex flex-wrap gap-4">
-        {matter.positions.map((p) => (
-          <LegField
-            key={p}
-            position={p}
-            swapId={swapId}
-            present={swap.matters.routes[p] ?? null}
-            name={say.position(p)}
-          />
-        ))}
-      </div>
-    </section>
-  );
-}
-
-function LegField({
-  position,
-  swapId,
-  present,
-  name,
-}: {
-  position: string;
-  swapId: string;
-  present: { readonly mm: number; readonly event: string } | null;
-  name: string;
-}) {
-  const { words, say, sender } = useJob();
-  const { t, decimal } = words;
-  const [typed, setTyped] = useState(present ? `${say.number(present.mm / 1000)} m` : '');
-  const [fault, setFault] = useState<string | null>(null);
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    const read = readLengthRange(typed, decimal);
-    if (read.kind === 'fault') return setFault(say.reason(read.reason).text);
-    setFault(null);
-    void sender.send('wire-decided', {
-      swap: swapId,
-      matter: `route/${position}`,
-      // Of a span the longer end counts: the drop has to hold there too.
-      choice: String(Math.round(read.toMm)),
-      words: typed.trim(),
-      basis: present?.event ?? null,
-    });
-  };
-  return (
-    <form
-      onSubmit={submit}
-      noValidate
-      className="grid gap-1"
-      data-leg={position}
-      data-measured={present?.mm ?? ''}
-    >
-      <label className="grid max-w-72 gap-1 text-sm font-semibold">
-        {t('feed.leg-type', { position: name })}
-        <span className="flex gap-2">
-          <input
-            className={`${FIELD} font-mono`}
-            value={typed}
-            onChange={(e) => setTyped(e.target.value)}
-            aria-invalid={fault !== null}
-            placeholder="3.2 m"
-          />
-          <button type="submit" className={BUTTON.plain}>
-            {t('feed.leg-save')}
-          </button>
-        </span>
-      </label>
-      <span role="alert" className="text-sm text-plum">
-        {fault}
-      </span>
-    </form>
-  );
-}
-
-/** A place in words: slot with what it serves and the way, lead, battery, wire. */
-export function sourceName(
-  c: FeedCandidate,
-  data: Pick<WireData, 'fuseBoxes' | 'leads'>,
-  say: ReturnType<typeof useJob>['say'],
-  { t, tCode, prose }: ReturnType<typeof useJob>['words'],
-): string {
-  const { source } = c;
-  switch (source.kind) {
-    case 'slot': {
-      const slot = data.fuseBoxes.find((b) => b.id === source.box)?.slots.find((s) => s.id === source.slot);
-      return `${t('feed.source-slot', { slot: source.slot, serves: slot ? prose(slot.serves) : '' })}, ${tCode(`feed.way-${source.way}`)}`;
-    }
-    case 'lead':
-      return prose(data.leads.find((l) => l.id === source.lead)?.name ?? { en: source.lead });
-    case 'battery':
-      return t('feed.source-battery');
-    case 'wire':
-      return t('feed.source-wire', { circuit: say.circuit(source.circuit) });
-  }
-}
-
-/** A place, and under it in small how it is taken there. */
-function Named({ name }: { name: string }) {
-  const at = name.lastIndexOf(', ');
-  if (at < 0) return <span>{name}</span>;
-  return (
-    <span>
-      {name.slice(0, at)}
-      <span className="block text-sm font-normal text-soft">{name.slice(at + 2)}</span>
-    </span>
   );
 }

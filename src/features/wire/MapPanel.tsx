@@ -3,7 +3,7 @@ import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } f
 import { useMemo, useState } from 'react';
 import { circuitFinder } from '@/core/controls';
 import { type HandPins, type PinMap, pinMap } from '@/core/harness';
-import { shelfAdapters } from '@/core/shelf';
+import { type Part, shelfAdapters } from '@/core/shelf';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { Controls } from '../job/Controls';
@@ -120,7 +120,7 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
           );
         })}
       </DndContext>
-      {traced !== null && mode !== 'pin' && <Trace map={map} cavity={traced} />}
+      {traced !== null && mode !== 'pin' && <Trace map={map} input={traced} parts={data.parts} />}
       {view.family.bodyStyle === 'trailer' && mode === 'look' && <TrailerPanel wiring={wiring} />}
       {mode === 'pin' && (
         <div className="grid gap-2 border-t border-line pt-2" data-pinned={pins !== null}>
@@ -166,13 +166,18 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
 }
 
 /** One wire through all its joints, in words: what is followed with the eye can be followed with the ear. */
-function Trace({ map, cavity }: { map: PinMap; cavity: string }) {
-  const stops = map.inputs.find((i) => i.cavity === cavity && i.path.length > 0)?.path ?? [];
+function Trace({ map, input, parts }: { map: PinMap; input: string; parts: readonly Part[] }) {
+  const { prose } = useJob().words;
+  const stops = map.inputs.find((i) => `${i.plug}/${i.cavity}` === input)?.path ?? [];
   if (stops.length === 0) return null;
+  const partOf = (id: string) => {
+    const part = parts.find((p) => p.id === id);
+    return part ? prose(part.name) : id;
+  };
   return (
-    <p className="font-mono text-sm" data-trace={cavity}>
+    <p className="text-sm" data-trace={input}>
       {stops
-        .map((s) => (s.where === 'adapter' ? `${s.id} ${s.end}/${s.cavity}` : `${s.id}/${s.cavity}`))
+        .map((s) => (s.where === 'adapter' ? `${partOf(s.id)} ${s.end}/${s.cavity}` : `${s.id}/${s.cavity}`))
         .join(' → ')}
     </p>
   );

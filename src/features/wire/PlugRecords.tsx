@@ -3,6 +3,7 @@ import { type FormEvent, useState } from 'react';
 import type { ConnectorHalf, VehiclePlug } from '@/core/harness';
 import { LOOKED, type Looked, PLUG_CHECKS, type PlugCheck, type PositionWiring } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
+import { useZone } from '@/ui/WordsContext';
 import { useJob } from '../job/JobContext';
 
 /** Each plug of the vehicle as it was looked at: mated, locked and right way round are separate facts. */
@@ -38,7 +39,8 @@ function PlugForm({
   plug: VehiclePlug;
   half: ConnectorHalf | undefined;
 }) {
-  const { view, words, sender } = useJob();
+  const { view, words, say, sender } = useJob();
+  const zone = useZone();
   const { t, tCode } = words;
   const present = view.plugRecords.find((r) => r.at === `${position}/${plug.id}`);
   const [checks, setChecks] = useState<Readonly<Record<PlugCheck, Looked>>>(present?.checks ?? NOT_LOOKED);
@@ -53,7 +55,9 @@ function PlugForm({
     <form onSubmit={submit} noValidate data-plug={plug.id} data-recorded={present !== undefined}>
       <h3 className="text-lg">{t('plug.title', { plug: half?.family ?? plug.id })}</h3>
       <p className="text-sm text-soft">
-        {present ? t('plug.recorded', { by: view.names[present.by] ?? '' }) : t('plug.about')}
+        {present
+          ? t('plug.recorded', { by: view.names[present.by] ?? '', when: say.date(present.when, zone) })
+          : t('plug.about')}
       </p>
       <div className="mt-2 grid max-w-3xl gap-x-8 gap-y-1 sm:grid-cols-2">
         {asked.map((check) => (

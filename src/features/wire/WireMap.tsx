@@ -1,34 +1,19 @@
 'use client';
-import { useDraggable, useDroppable } from '@dnd-kit/core';
-import type { ReactNode } from 'react';
 import {
   type ConnectorHalf,
   isFed,
   type LampPlug,
   type MappedInput,
   type PinMap,
-  seenFrom,
   type VehiclePlug,
 } from '@/core/harness';
 import type { CavityReading } from '@/core/network';
-import { ConnectorFace } from '@/ui/ConnectorFace';
 import { VerdictMark } from '@/ui/marks';
-import { WIRE } from '@/ui/WireSwatch';
 import { useJob } from '../job/JobContext';
-
-const ROW = 46;
-const VEHICLE_X = 250;
-const LAMP_X = 470;
-const MARK: Readonly<
-  Record<MappedInput['verdict'], 'fits' | 'fits-with-parts' | 'check-first' | 'does-not-fit'>
-> = {
-  direct: 'fits',
-  'through-adapter': 'fits-with-parts',
-  'by-hand': 'fits-with-parts',
-  'mode-choice': 'check-first',
-  'extra-feed': 'check-first',
-  unfed: 'does-not-fit',
-};
+import { INPUT_MARK, InputLine } from './InputLine';
+import { Grip, Target } from './PinDrag';
+import { PlugFace } from './PlugFace';
+import { type DrawnWire, ROW, WireDrawing } from './WireDrawing';
 
 export interface WireMapProps {
   readonly position: string;
@@ -38,8 +23,9 @@ export interface WireMapProps {
   readonly plugs: readonly VehiclePlug[];
   readonly connectors: Readonly<Record<string, ConnectorHalf>>;
   readonly face: 'wire' | 'mating';
+  /** The input that is followed, `plug/cavity`. */
   readonly traced: string | null;
-  readonly onTrace: (cavity: string | null) => void;
+  readonly onTrace: (input: string | null) => void;
   /** Volts and amperes at the lamp's cavities now; null: not asked. */
   readonly live: readonly CavityReading[] | null;
   /** Pins a cavity of the vehicle to an input; absent: the map is looked at only. */
@@ -66,10 +52,31 @@ export function WireMap(props: WireMapProps) {
           ...(i.from.also ? [`${i.from.also.plug}/${i.from.also.cavity}`] : []),
         ]
       : [];
-  const tracedFrom = inputs.filter((i) => i.cavity === traced).flatMap(fromKeys);
+  const endOf = (i: MappedInput) => `${i.plug}/${i.cavity}`;
+  const followed = inputs.filter((i) => endOf(i) === traced);
+  const tracedFrom = followed.flatMap(fromKeys);
   const readingOf = (cavity: string) =>
     live?.find((r) => r.plug === lampPlug.id && r.cavity === cavity) ?? null;
   const name = (circuit: string | null) => (circuit === null ? t('wire.empty') : say.circuit(circuit));
+  const wires = inputs.flatMap((input, to): readonly DrawnWire[] =>
+    fromKeys(input).flatMap((key) => {
+      const from = cavities.findIndex((c) => c.key === key);
+      if (from < 0 || (!isFed(input.verdict) && !onPin)) return [];
+      const amp = readingOf(input.cavity)?.amp ?? 0;
+      const dark = live !== null && input.input.does !== 'ground' && Math.abs(amp) <= 0.001;
+      const follows = traced === endOf(input);
+      return [
+        {
+          input,
+          from,
+          to,
+          wire: cavities[from]?.wire,
+          dim: (traced !== null && !follows) || dark,
+          traced: follows,
+        },
+      ];
+    }),
+  );
   const inputName = (i: MappedInput) =>
     ['ground', 'mode', 'stop-turn'].includes(i.input.does)
       ? tCode(`circuit.${i.input.does}`)
@@ -82,7 +89,7 @@ export function WireMap(props: WireMapProps) {
     >
       <div className="flex flex-wrap justify-between gap-6 pb-2">
         {plugs.map((plug) => (
-          <Face
+          <PlugFace
             key={plug.id}
             half={connectors[plug.connector]}
             side="vehicle"
@@ -93,53 +100,20 @@ export function WireMap(props: WireMapProps) {
               .map((k) => k.slice(plug.id.length + 1))}
           />
         ))}
-        <Face
+        <PlugFace
           half={lampHalf}
           side="lamp"
           face={face}
           filled={inputs.map((i) => i.cavity)}
-          marked={traced === null ? [] : [traced]}
+          marked={followed.map((i) => i.cavity)}
         />
       </div>
       <div className="relative border-t border-line pt-2" style={{ height: rows * ROW + 12 }}>
-        <svg
-          className="absolute inset-0 h-full w-full"
-          viewBox={`0 0 740 ${rows * ROW + 12}`}
-          preserveAspectRatio="xMidYMin meet"
-          aria-hidden
-        >
-          {inputs.flatMap((input, r) =>
-            fromKeys(input).map((key) => {
-              const l = cavities.findIndex((c) => c.key === key);
-              if (l < 0 || (!isFed(input.verdict) && !onPin)) return null;
-              const wire = cavities[l]?.wire;
-              const d = `M${VEHICLE_X} ${l * ROW + 27} C${VEHICLE_X + 90} ${l * ROW + 27} ${LAMP_X - 90} ${r * ROW + 27} ${LAMP_X} ${r * ROW + 27}`;
-              const reading = readingOf(input.cavity);
-              const dark =
-                live !== null && input.input.does !== 'ground' && !(reading && Math.abs(reading.amp) > 0.001);
-              const dim = (traced !== null && traced !== input.cavity) || dark;
-              return (
-                <g key={`${input.cavity} ${key}`} opacity={dim ? 0.22 : 1}>
-                  <path d={d} fill="none" stroke="#3f4147" strokeWidth="8" />
-                  <path d={d} fill="none" stroke={WIRE[wire?.base ?? ''] ?? '#85888c'} strokeWidth="6.4" />
-                  {wire?.stripe && <path d={d} fill="none" stroke={WIRE[wire.stripe]} strokeWidth="2" />}
-                </g>
-              );
-            }),
-          )}
-          {cavities.map((c, i) => (
-            <Cavity
-              key={c.key}
-              x={VEHICLE_X - 30}
-              y={i * ROW + 12}
-              number={c.cavity}
-              empty={c.circuit === null}
-            />
-          ))}
-          {inputs.map((c, i) => (
-            <Cavity key={c.cavity} x={LAMP_X} y={i * ROW + 12} number={c.cavity} empty={false} />
-          ))}
-        </svg>
+        <WireDrawing
+          wires={wires}
+          vehicle={cavities.map((c) => ({ key: c.key, cavity: c.cavity, empty: c.circuit === null }))}
+          lamp={inputs.map((i) => i.cavity)}
+        />
         <div className="absolute inset-0 mx-auto grid w-full grid-cols-[29%_1fr_30.5%] pt-2">
           <ul className="text-right">
             {cavities.map((c) => {
@@ -166,12 +140,12 @@ export function WireMap(props: WireMapProps) {
           <span />
           <ul>
             {inputs.map((i) => (
-              <Target key={i.cavity} id={`${lampPlug.id}/${i.cavity}`} on={onPin !== undefined}>
+              <Target key={i.cavity} id={`${lampPlug.id}/${i.cavity}`} on={onPin !== undefined} height={ROW}>
                 {onPin && i.input.does !== 'mode' ? (
                   <label className="grid gap-0.5 text-sm" data-pin={i.input.does}>
                     <span className="flex justify-between font-semibold">
                       <span className="first-letter:uppercase">{inputName(i)}</span>{' '}
-                      <VerdictMark verdict={MARK[i.verdict]} />
+                      <VerdictMark verdict={INPUT_MARK[i.verdict]} />
                     </span>
                     <select
                       className="w-full rounded-sm border border-outline bg-raised px-1 text-[0.82rem]"
@@ -195,8 +169,8 @@ export function WireMap(props: WireMapProps) {
                     name={inputName(i)}
                     reading={live ? readingOf(i.cavity) : null}
                     live={live !== null}
-                    traced={traced === i.cavity}
-                    onTrace={onTrace}
+                    traced={traced === endOf(i)}
+                    onTrace={(on) => onTrace(on ? endOf(i) : null)}
                   />
                 )}
               </Target>
@@ -205,180 +179,5 @@ export function WireMap(props: WireMapProps) {
         </div>
       </div>
     </section>
-  );
-}
-
-function InputLine({
-  input: i,
-  name,
-  reading,
-  live,
-  traced,
-  onTrace,
-}: {
-  input: MappedInput;
-  name: string;
-  reading: CavityReading | null;
-  live: boolean;
-  traced: boolean;
-  onTrace: (cavity: string | null) => void;
-}) {
-  const { words, say } = useJob();
-  const { t, tCode } = words;
-  const amp = reading?.amp ?? 0;
-  return (
-    <button
-      className="grid w-full grid-cols-[1fr_auto] gap-x-2 text-left leading-tight"
-      data-input={i.input.does}
-      data-input-verdict={i.verdict}
-      aria-pressed={traced}
-      onClick={() => onTrace(traced ? null : i.cavity)}
-      onFocus={() => onTrace(i.cavity)}
-      onBlur={() => onTrace(null)}
-      onMouseEnter={() => onTrace(i.cavity)}
-      onMouseLeave={() => onTrace(null)}
-    >
-      <span>
-        <span className="block font-semibold first-letter:uppercase">{name}</span>
-        {live ? (
-          <span
-            className="block font-mono text-[0.8rem]"
-            data-live={i.input.does}
-            data-volt={reading?.volt ?? ''}
-          >
-            {reading === null
-              ? '–'
-              : reading.volt === null
-                ? t('wire.floats')
-                : `${t('wire.volt', { volt: say.number(Math.round(reading.volt * 100) / 100) })} · ${t('wire.amp', { amp: say.number(Math.round(Math.abs(amp) * 100) / 100) })}`}
-            {amp < -0.001 && i.input.does !== 'ground' && (
-              <b className="block text-plum">{t('wire.feeds-back')}</b>
-            )}
-          </span>
-        ) : (
-          <span className="block font-mono text-[0.8rem] text-soft">
-            {i.input.currentA > 0 ? t('wire.amp', { amp: say.number(i.input.currentA) }) : ' '}
-          </span>
-        )}
-      </span>
-      <span className="flex items-center gap-1.5 self-start pt-0.5 text-sm">
-        <VerdictMark verdict={MARK[i.verdict]} />
-        {tCode(`input.${i.verdict}`)}
-      </span>
-    </button>
-  );
-}
-
-function Face({
-  half,
-  side,
-  face,
-  filled,
-  marked,
-}: {
-  half: ConnectorHalf | undefined;
-  side: 'vehicle' | 'lamp';
-  face: 'wire' | 'mating';
-  filled: readonly string[];
-  marked: readonly string[];
-}) {
-  const { words } = useJob();
-  const { t, tCode } = words;
-  if (!half) return null;
-  const seen = seenFrom(half, face);
-  const title = t(`wire.${side}-plug`, { family: half.family });
-  return (
-    <div className="flex items-center gap-3">
-      <ConnectorFace
-        rows={half.rows}
-        columns={half.columns}
-        latch={seen.latch}
-        label={t('wire.face-label', { title, face: t(`wire.face-${face}`) })}
-        cavities={seen.cavities.map((c) => ({
-          ...c,
-          filled: filled.includes(c.number),
-          marked: marked.includes(c.number),
-        }))}
-      />
-      <p className="text-sm">
-        <b>{title}</b>
-        <span className="block text-soft">
-          {half.locks.length > 0
-            ? t('wire.locks', { locks: words.list(half.locks.map((l) => tCode(`plug-check.${l}`))) })
-            : t('wire.no-locks')}
-        </span>
-        <span className="block text-soft">
-          {half.kind === 'ring'
-            ? t('wire.ring')
-            : half.kind === 'leads'
-              ? t('wire.leads')
-              : half.keyed
-                ? t('wire.keyed')
-                : t('wire.unkeyed')}
-        </span>
-      </p>
-    </div>
-  );
-}
-
-/** A cavity of the vehicle that can be dragged onto an input. */
-function Grip({ id, on, label, children }: { id: string; on: boolean; label: string; children: ReactNode }) {
-  const { setNodeRef, listeners, transform } = useDraggable({ id, disabled: !on });
-  if (!on) return <div>{children}</div>;
-  return (
-    <div
-      ref={setNodeRef}
-      {...listeners}
-      title={label}
-      className="cursor-grab touch-none"
-      style={
-        transform
-          ? { transform: `translate(${transform.x}px, ${transform.y}px)`, zIndex: 5, position: 'relative' }
-          : undefined
-      }
-    >
-      {children}
-    </div>
-  );
-}
-
-function Target({ id, on, children }: { id: string; on: boolean; children: ReactNode }) {
-  const { setNodeRef, isOver } = useDroppable({ id, disabled: !on });
-  return (
-    <li
-      ref={setNodeRef}
-      style={{ height: ROW }}
-      className={`leading-tight ${isOver ? 'bg-petrol-wash' : ''}`}
-    >
-      {children}
-    </li>
-  );
-}
-
-function Cavity({ x, y, number, empty }: { x: number; y: number; number: string; empty: boolean }) {
-  return (
-    <g>
-      <rect
-        x={x}
-        y={y}
-        width="30"
-        height="30"
-        rx="4"
-        fill={empty ? 'var(--paper-sunk)' : 'var(--paper-raised)'}
-        stroke="var(--ink)"
-        strokeWidth="1.5"
-      />
-      <text
-        x={x + 15}
-        y={y + 20}
-        textAnchor="middle"
-        fontSize="14"
-        fontFamily="var(--font-mono)"
-        fontWeight="650"
-        fill="var(--ink)"
-      >
-        {number}
-      </text>
-    </g>
   );
 }
