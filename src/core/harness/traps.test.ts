@@ -1,56 +1,16 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
+import { DEMO_SHELF as shelf, wired } from '../../../e2e/support/wired';
 import { circuitFinder } from '../controls';
 import { lowLoadCures } from '../electrical';
-import type { Shelf } from '../shelf';
-import { shelfAdapters } from '../shelf/adapters';
-import { type PositionKey, positionKey } from '../vehicle';
-import { buildSheet, wantsLead } from './buildSheet';
 import { probeMeter } from '../network';
-import { harnessChecks, netsOf, ringCause } from './harnessChecks';
-import { probeCause, type ProbeReadingTaken, probedCavities, probeGood } from './probing';
-import type { PinMapInput } from './mapTypes';
+import { positionKey } from '../vehicle';
 import { drawLead } from './drawing';
+import { harnessChecks, netsOf, ringCause } from './harnessChecks';
 import { leadRows } from './leadRows';
-import { inputSuits, pinMap } from './pinMap';
 import { practiceHarness, practiceOhm, practiceVolt } from './practiceMeter';
+import { probeCause, type ProbeReadingTaken, probedCavities, probeGood } from './probing';
 import { againstStandard, TRAILER_CONNECTORS, trailerMatch, trailerStopTurn, trailerWires } from './trailer';
 
-const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
-const half = (id: string) => shelf.connectors.find((c) => c.id === id);
-
-/** A lamp of the demo on a position of a demo vehicle; `without`: parts that are not on the shelf. */
-function wired(
-  line: string,
-  position: PositionKey,
-  lampId: string,
-  without: readonly string[] = [],
-  more: Partial<PinMapInput> = {},
-) {
-  const family = shelf.families.find((f) => f.id === line);
-  const lamp = shelf.lamps.find((l) => l.id === lampId);
-  if (!family || !lamp) throw new Error(`no ${line} or ${lampId}`);
-  const circuit = circuitFinder(family.circuits ?? []);
-  const side = position.includes('right') ? 'right' : position.includes('left') ? 'left' : 'centre';
-  const vehiclePlugs = (family.plugs ?? []).filter(
-    (p) => positionKey(p.position) === position && !p.id.startsWith('X40'),
-  );
-  const input: PinMapInput = {
-    side,
-    systemV: 12,
-    vehiclePlugs,
-    lampPlugs: lamp.plugs ?? [],
-    lampMinV: lamp.workingMinV,
-    lampMaxV: lamp.workingMaxV,
-    connector: half,
-    circuit,
-    adapters: shelfAdapters(shelf.parts.filter((p) => !without.includes(p.id))),
-    ...more,
-  };
-  const map = pinMap(input);
-  const build = wantsLead(map) ? buildSheet({ ...input, map, suits: inputSuits(side, circuit) }) : null;
-  return { map, build, input, codes: map.conflicts.map((c) => c.code), circuit };
-}
 const HL = 'headlamp.front.left';
 const TL = 'tail.rear.left';
 const verdicts = (w: ReturnType<typeof wired>) =>

@@ -18,7 +18,7 @@ export type WirePart =
   | { readonly kind: 'tap' | 'module'; readonly quantity: number }
   | { readonly kind: 'resistor'; readonly ohm: number; readonly ratingW: number; readonly quantity: number }
   | { readonly kind: 'cure'; readonly cure: Cure; readonly quantity: number }
-  | { readonly kind: 'butt'; readonly quantity: number };
+  | { readonly kind: 'butt' | 'splice'; readonly quantity: number };
 
 export interface WirePartsInput {
   readonly lamps: readonly { readonly map: PinMap; readonly build: BuildSheet | null }[];
@@ -55,6 +55,9 @@ export function wireParts(i: WirePartsInput): readonly WirePart[] {
       if (h.blanks.length > 0)
         add(`3 blank ${h.family}`, { kind: 'blank', family: h.family, quantity: h.blanks.length });
     }
+    // One wire of the vehicle that goes on to several: they meet in a joint of their own.
+    if (build && build.splices.length > 0)
+      add('9 splice', { kind: 'splice', quantity: build.splices.length });
     for (const w of build?.wires ?? [])
       add(`4 ${w.size}`, { kind: 'wire', size: w.size, lengthM: w.lengthM * CUT_FACTOR, quantity: 1 });
   }

@@ -60,6 +60,8 @@ export function LeadPanel({ wiring, swap, data }: PanelProps) {
         return tCode(`cure.${p.cure}`);
       case 'tap':
       case 'module':
+      case 'splice':
+        return t('wire.part-splice');
       case 'butt':
         return t(`wire.part-${p.kind}`);
     }

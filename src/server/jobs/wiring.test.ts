@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid';
-import { afterAll, beforeAll, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { EventBodies, EventType } from '@/core/job';
 import { jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
 import { appendEvents } from './appendEvents';
@@ -133,4 +133,68 @@ it('the sheet says what was read, and there is none for a lamp that is not there
   expect(sheet?.checks?.ring.every((l) => l.read?.verdict === 'good')).toBe(true);
   expect(JSON.parse(JSON.stringify(sheet))).toEqual(sheet);
   expect(harnessSheet(lead(), loaded, 'tail.rear.left', NOW)).toBeNull();
+});
+
+describe('what is about nothing that the wiring asks is refused, and keeps nothing', () => {
+  const refused = async <T extends EventType>(type: T, body: EventBodies[T]) => {
+    const event = makeEvent(lead(), job, type, body);
+    const [outcome] = await appendEvents(shops.db, lead(), job, [event], NOW);
+    const { loaded } = await load();
+    expect(loaded.reading.record.standing.some((e) => e.id === event.id)).toBe(false);
+    return outcome?.code;
+  };
+  const decide = (matter: string, choice: string) =>
+    refused('wire-decided', { swap: 'heads', matter, choice, basis: null });
+  it.each([
+    ['a cure that is none', 'cure/turn-left', 'prayer', 'value-unsuited'],
+    ['a circuit that misses nothing', 'cure/low', 'resistor', 'no-such-matter'],
+    ['a length with a comma', `route/${HL}`, '3,2', 'value-unsuited'],
+    ['a negative length', `route/${HL}`, '-400', 'value-unsuited'],
+    ['a leg longer than any vehicle', `route/${HL}`, '60001', 'value-unsuited'],
+    ['a part that is no adapter', `adapters/${HL}`, 'fuse-10', 'value-unsuited'],
+    ['a lamp that is in no swap', 'adapters/tail.rear.left', 'none', 'no-such-matter'],
+  ])('%s', async (_, matter, choice, code) => expect(await decide(matter, choice)).toBe(code));
+  it('a swap that has no lamp yet', async () =>
+    expect(
+      await refused('wire-decided', {
+        swap: 'tails',
+        matter: 'cure/turn-left',
+        choice: 'decoder',
+        basis: null,
+      }),
+    ).toBe('no-lamp-chosen'));
+  it.each([
+    ['a cavity that the lamp does not have', { 'main/17': 'X41-left/1' }, LAMP, 'no-such-cavity'],
+    ['one that the vehicle does not have', { 'main/1': 'X41-left/17' }, LAMP, 'no-such-cavity'],
+    ['another lamp', { 'main/1': 'X41-left/1' }, 'sounder-2-left', 'no-such-lamp'],
+  ])('pins: %s', async (_, pins, lamp, code) =>
+    expect(
+      await refused('pins-set', { position: HL, lamp, pins: pins as Record<string, string>, basis: null }),
+    ).toBe(code),
+  );
+  it('a reading of a check that is not on the list, and an open meter where volts are read', async () => {
+    const read = (check: string, value: number | null) =>
+      refused('check-read', { position: HL, lamp: LAMP, check, value, basis: null });
+    expect(await read('ring|nothing', 0.1)).toBe('no-such-check');
+    const probe = (await load()).wiring.checks?.probes[0]?.step.id ?? '';
+    expect(await read(probe, null)).toBe('value-unsuited');
+  });
+  it('a feed from a place that this vehicle does not have, or for what wants none', async () => {
+    const source = { kind: 'slot', box: 'cabin', slot: 'F99', way: 'tap' } as const;
+    const feed = (does: 'drl' | 'low-beam') =>
+      refused('feed-chosen', { swap: 'heads', does, school: 'fuse-tap', words: 'F99', source, basis: null });
+    expect(await feed('drl')).toBe('no-such-source');
+    expect(await feed('low-beam')).toBe('no-feed-wanted');
+  });
+});
+
+it('a ground is probed from the plus, and one that is gone is an item with its cause', async () => {
+  const ground = (await load()).wiring.checks?.probes.find((p) => p.step.circuit === 'ground');
+  expect(ground?.step).toMatchObject({ across: 'battery', window: { flashes: false } });
+  const check = ground?.step.id ?? '';
+  const gone = await send('check-read', { position: HL, lamp: LAMP, check, value: 0.04, basis: null });
+  expect((await load()).wiring.checks?.probeCause?.code).toBe('probe-ground');
+  expect((await load()).open).toContain('harness-reading');
+  await send('check-read', { position: HL, lamp: LAMP, check, value: 12.5, basis: gone });
+  expect((await load()).wiring.checks?.probeCause).toBeNull();
 });
