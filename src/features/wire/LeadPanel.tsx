@@ -61,7 +61,6 @@ export function LeadPanel({ wiring, swap, data }: PanelProps) {
       case 'tap':
       case 'module':
       case 'splice':
-        return t('wire.part-splice');
       case 'butt':
         return t(`wire.part-${p.kind}`);
     }
