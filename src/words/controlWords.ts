@@ -31,8 +31,10 @@ export function controlWords({ t, tCode, list, or, locale }: Words) {
         return e.of.op === 'is'
           ? isNot(e.of.control, e.of.value)
           : t('control.not', { what: `(${part(e.of, null)})` });
-      case 'and':
-        return list(e.of.map((x) => part(x, 'and')));
+      case 'and': {
+        const text = list(e.of.map((x) => part(x, 'and')));
+        return outer === 'or' ? `(${text})` : text;
+      }
       case 'or': {
         const text = or(e.of.map((x) => part(x, 'or')));
         return outer === 'and' ? `(${text})` : text;

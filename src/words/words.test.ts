@@ -131,6 +131,7 @@ describe('the controls in words', () => {
     ['key!=off', 'key accessory or on'],
     ['!brake', 'brake off'],
     ['key=on & (lights=low | flash)', 'key on and (lights low or flash)'],
+    ['hazard | key=on & left', 'hazard or (key on and left)'],
     ['always', 'always'],
     ['no such thing', 'no such thing'],
   ])('%s', (text, words) => expect(when(text)).toBe(words));
