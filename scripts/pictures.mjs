@@ -9,7 +9,9 @@ await main(async () => {
   try {
     const env = { ...process.env, TEST_DATABASE_URL: cluster.url('postgres') };
     process.stdout.write(
-      await run(process.execPath, ['--import', 'tsx', 'scripts/screenshots.ts', ...process.argv.slice(2)], { env }),
+      await run(process.execPath, ['--import', 'tsx', 'scripts/screenshots.ts', ...process.argv.slice(2)], {
+        env,
+      }),
     );
   } finally {
     cluster.stop();

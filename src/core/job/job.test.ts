@@ -159,14 +159,19 @@ describe('stages follow from what happened', () => {
 });
 
 describe('Wire and Light', () => {
-  const plugRecord = (position: string, plug: string, polarity: 'yes' | 'no') =>
+  const plugRecord = (
+    position: string,
+    plug: string,
+    polarity: 'yes' | 'no',
+    slide: 'yes' | 'not-looked' = 'yes',
+  ) =>
     event('plug-recorded', {
       position,
       plug,
       checks: {
         mated: 'yes',
         latch: 'yes',
-        slide: 'yes',
+        slide,
         polarity,
         sealed: 'not-looked',
         greased: 'not-looked',
@@ -197,6 +202,10 @@ describe('Wire and Light', () => {
     });
     const left = [...worked(), plugRecord(HL, 'X41-left', 'yes')];
     expect(stage([...left, plugRecord(HR, 'X41-right', 'no')], 'wire')?.state).toBe('seated');
+    // Its connector has a slide: nobody has looked whether that is home.
+    expect(stage([...left, plugRecord(HR, 'X41-right', 'yes', 'not-looked')], 'wire')?.missing).toMatchObject(
+      [{ code: 'proof-plug', facts: { plugs: ['X41-right'] } }],
+    );
     expect(stage([...left, plugRecord(HR, 'X41-right', 'yes')], 'wire')?.state).toBe('locked');
   });
 

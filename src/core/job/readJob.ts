@@ -79,7 +79,9 @@ export function readJob(sources: JobSources): JobReading {
     sheet: sources.pinned.sheet,
   });
   const items = openItems(record, facts.values(), checks, strip);
-  const stages = stageStates({ vehicle, record, facts, checks, strip, items });
+  const slides = new Set(sources.connectors.filter((c) => c.locks.includes('slide')).map((c) => c.id));
+  const hasSlide = (connector: string) => slides.has(connector);
+  const stages = stageStates({ vehicle, record, facts, checks, strip, items, hasSlide });
   return { record, vin: vinOf(vehicle, family), facts, checks, strip, items, stages, context };
 }
 

@@ -27,6 +27,8 @@ export interface StageInput {
   readonly checks: readonly ChoiceCheck[];
   readonly strip: StripReading;
   readonly items: readonly OpenItem[];
+  /** Whether a connector has a slide that must be home besides its latch. */
+  readonly hasSlide: (connector: string) => boolean;
 }
 
 const PROOF = new Set(['measured', 'seen', 'vin']);
@@ -124,21 +126,31 @@ function wireWants(input: StageInput): readonly Reason[] {
 }
 
 /** Every plug of the vehicle that the map uses: mated, latched, slide home where it has one, right way round. */
-function wireProof({ record, checks }: StageInput): readonly Reason[] {
+function wireProof({ record, checks, hasSlide }: StageInput): readonly Reason[] {
   return checks
     .flatMap((c) => c.wiring)
-    .flatMap((w) =>
-      w.vehiclePlugs.length === 0
-        ? [reason('proof-unmapped', { position: w.position })]
-        : w.vehiclePlugs.flatMap((plug) => {
-            const seen = record.plugs.get(`${w.position}/${plug.id}`)?.event.body.checks;
-            const home =
-              seen &&
-              [seen.mated, seen.latch, seen.polarity].every((x) => x === 'yes') &&
-              seen.slide !== 'no';
-            return home ? [] : [reason('proof-plug', { position: w.position, plug: plug.id })];
-          }),
-    );
+    .flatMap((w) => {
+      if (w.vehiclePlugs.length === 0) return [reason('proof-unmapped', { position: w.position })];
+      const loose = w.vehiclePlugs.filter((plug) => {
+        const seen = record.plugs.get(`${w.position}/${plug.id}`)?.event.body.checks;
+        const wanted = seen && [
+          seen.mated,
+          seen.latch,
+          seen.polarity,
+          ...(hasSlide(plug.connector) ? [seen.slide] : []),
+        ];
+        return !wanted?.every((x) => x === 'yes');
+      });
+      return loose.length === 0
+        ? []
+        : [
+            reason('proof-plug', {
+              position: w.position,
+              plugs: loose.map((p) => p.id),
+              count: loose.length,
+            }),
+          ];
+    });
 }
 
 function lightWants(input: StageInput): readonly Reason[] {

@@ -51,7 +51,7 @@ export function CheckLine({ id, position, lamp, title, wanted, unit, basis, show
   };
   return (
     <li
-      className="grid grid-cols-[minmax(0,1fr)_10.5rem_15.5rem] items-center gap-x-4 border-b border-line py-1.5"
+      className="grid items-center gap-x-4 border-b border-line py-1.5 sm:grid-cols-[minmax(0,1fr)_10.5rem_15.5rem]"
       data-check={id}
       data-check-verdict={shown?.verdict ?? 'unread'}
     >
@@ -68,7 +68,7 @@ export function CheckLine({ id, position, lamp, title, wanted, unit, basis, show
           </span>
         )}
       </span>
-      <span className="flex items-center justify-end gap-2">
+      <span className="flex items-center gap-2 sm:justify-end">
         {onMeasure ? (
           <button className={BUTTON.plain} onClick={onMeasure} data-measure>
             {t('check.practice-measure')}
@@ -110,7 +110,7 @@ export function CheckLine({ id, position, lamp, title, wanted, unit, basis, show
         )}
       </span>
       {fault && (
-        <span role="alert" className="col-span-3 text-sm text-plum">
+        <span role="alert" className="text-sm text-plum sm:col-span-3">
           {fault}
         </span>
       )}
