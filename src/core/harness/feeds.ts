@@ -25,6 +25,20 @@ export type FeedSource =
   | { readonly kind: 'battery' }
   | { readonly kind: 'wire'; readonly circuit: string };
 
+/** The id of a source, and of the candidate that takes it: `slot:cabin/F14/tap`, `lead:aux-1`, `battery`, `wire:position`. */
+export function sourceId(source: FeedSource): string {
+  switch (source.kind) {
+    case 'slot':
+      return `slot:${source.box}/${source.slot}/${source.way}`;
+    case 'lead':
+      return `lead:${source.lead}`;
+    case 'battery':
+      return 'battery';
+    case 'wire':
+      return `wire:${source.circuit}`;
+  }
+}
+
 /** What an input wants that no wire of the plug gives. */
 export interface FeedNeed {
   /** When it has to be live; null: nothing says. */
@@ -157,7 +171,7 @@ function wireFor(need: FeedNeed, legs: readonly Leg[]) {
   return { wire: null, fuseA: null, dropV: null };
 }
 
-type Draft = Omit<FeedCandidate, 'verdict' | 'extra' | 'dark' | 'wire' | 'fuseA' | 'dropV'> & {
+type Draft = Omit<FeedCandidate, 'id' | 'verdict' | 'extra' | 'dark' | 'wire' | 'fuseA' | 'dropV'> & {
   /** Reasons that rule it out. */
   readonly never: readonly Reason[];
 };
@@ -176,11 +190,11 @@ function judged(need: FeedNeed, draft: Draft): FeedCandidate {
   if (d.legs.length > 0 && run.wire === null) stop.push(reason('feed-no-wire'));
   if (d.spareA === null && d.source.kind !== 'battery') mind.push(reason('feed-spare-unknown'));
   return {
+    id: sourceId(d.source),
     ...d,
     ...run,
     extra,
     dark,
-    for: d.for,
     against: [...stop, ...mind],
     verdict: stop.length > 0 ? 'not' : mind.length > 0 ? 'care' : 'suits',
   };
@@ -188,7 +202,6 @@ function judged(need: FeedNeed, draft: Draft): FeedCandidate {
 
 function ofLead(need: FeedNeed, s: FeedSources, lead: PluginLead): FeedCandidate {
   return judged(need, {
-    id: `lead:${lead.id}`,
     school: 'plug-in-lead',
     source: { kind: 'lead', lead: lead.id },
     live: lead.cases,
@@ -222,7 +235,6 @@ function ofSlot(need: FeedNeed, s: FeedSources, box: FuseBox, slot: FuseSlot, wa
     replaced: [reason('feed-loses', { serves: slot.serves, slot: slot.id })],
   }[way];
   return judged(need, {
-    id: `slot:${box.id}/${slot.id}/${way}`,
     school: 'fuse-tap',
     source: { kind: 'slot', box: box.id, slot: slot.id, way },
     live: slot.cases,
@@ -245,7 +257,6 @@ function ofSlot(need: FeedNeed, s: FeedSources, box: FuseBox, slot: FuseSlot, wa
 function ofBattery(need: FeedNeed, s: FeedSources, battery: Battery): FeedCandidate {
   const days = drainDays(battery.capacityAh, battery.ownDrawMa, MODULE_MA);
   return judged(need, {
-    id: 'battery',
     school: 'battery-module',
     source: { kind: 'battery' },
     live: RUNNING,
@@ -271,7 +282,6 @@ function ofWire(
 ): FeedCandidate {
   const sides = Math.max(1, need.targets.length);
   return judged(need, {
-    id: `wire:${circuit.id}`,
     school: 'lamp-wire',
     source: { kind: 'wire', circuit: circuit.id },
     live: circuit.cases,

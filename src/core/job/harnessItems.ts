@@ -1,3 +1,4 @@
+import { sourceId } from '../harness';
 import { reason } from '../reason';
 import type { JobRecord, SwapRecord } from './fold';
 import type { RuledItem } from './handItems';
@@ -62,8 +63,7 @@ export function harnessItems(
   for (const f of feeds) {
     const e = record.feeds.get(`${swap.id}/${f.does}`)?.event;
     const source = e?.body.source;
-    const candidate =
-      source && f.candidates.find((c) => JSON.stringify(sorted(c.source)) === JSON.stringify(sorted(source)));
+    const candidate = source && f.candidates.find((c) => c.id === sourceId(source));
     if (!e || !candidate) continue;
     if (candidate.verdict === 'not')
       items.push({
@@ -102,5 +102,3 @@ export function harnessItems(
   }
   return items;
 }
-
-const sorted = (o: object) => Object.entries(o).sort(([a], [b]) => (a < b ? -1 : 1));

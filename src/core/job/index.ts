@@ -16,4 +16,5 @@ export * from './release';
 export type { ReleaseHands } from './releaseHands';
 export type { ReleaseWiring } from './releaseWiring';
 export * from './jobView';
+export * from './liveWiring';
 export * from './orders';

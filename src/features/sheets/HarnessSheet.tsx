@@ -1,12 +1,10 @@
 'use client';
 import { WIRES } from '@/core/electrical';
 import type { HarnessDocument } from '@/core/job';
-import { BUTTON } from '@/ui/classes';
 import { DrawingView } from '@/ui/DrawingView';
-import { Link } from '@/ui/Link';
 import { useWords } from '@/ui/WordsContext';
 import { harnessWords, wording } from '@/words';
-import { SheetPart } from './SheetFrame';
+import { SheetPaper, SheetPart } from './SheetFrame';
 
 /** Harness sheet of one lamp: drawing, joint table, checks to tick. */
 export function HarnessSheet({ doc, back }: { doc: HarnessDocument; back: string }) {
@@ -16,109 +14,82 @@ export function HarnessSheet({ doc, back }: { doc: HarnessDocument; back: string
   const { t } = words;
   const settings = [...new Set(doc.checks?.probes.map((p) => h.setting(p.step)))];
   return (
-    <div className="min-h-dvh bg-sunk py-6 print:bg-transparent print:py-0">
-      <nav
-        aria-label={t('sheet.harness')}
-        className="no-print mx-auto mb-4 flex max-w-[50rem] justify-between px-2"
-      >
-        <Link className={BUTTON.quiet} href={back}>
-          {t('sheet.back')}
-        </Link>
-        <button className={BUTTON.main} onClick={() => window.print()}>
-          {t('sheet.print')}
-        </button>
-      </nav>
-      <main className="mx-auto max-w-[50rem] border border-line bg-[white] px-12 py-10 text-[black] print:max-w-none print:border-0 print:p-0">
-        <header className="flex items-start justify-between border-b-2 border-[black] pb-3">
-          <div>
-            <p className="font-head text-lg font-bold">{doc.shop.name}</p>
-            <h1 className="text-3xl">{t('sheet.harness')}</h1>
-          </div>
-          <p className="text-right text-sm">
-            {t('job.number', { number: String(doc.job.number).padStart(4, '0') })}
-            <br />
-            {t('sheet.made-now', { date: say.date(doc.madeAt, doc.shop.zone) })}
-          </p>
-        </header>
-        <p className="py-3 text-lg">
-          <b>
-            {doc.vehicle.maker} {doc.vehicle.name}
-          </b>{' '}
-          · <span className="font-mono text-base">{doc.vehicle.identity}</span> · {say.position(doc.position)}{' '}
-          · {doc.lamp.maker} {doc.lamp.name}
-        </p>
-        {doc.highVoltage && <p className="font-bold">{t('check.hv')}</p>}
-        <SheetPart title={t('wire.drawing')}>
-          <DrawingView drawing={h.drawing(doc)} label={t('wire.drawing')} />
-          <table className="mt-2 w-full border-collapse font-mono text-sm">
-            <thead className="text-left">
-              <tr className="border-b border-[black]">
-                {(['from', 'to', 'circuit', 'wire', 'size', 'length', 'pull'] as const).map((c) => (
-                  <th key={c}>{t(`wire.col-${c}`)}</th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {doc.rows.map((r) => (
-                <tr key={`${r.to.plug}/${r.to.cavity}`} className="border-b border-[gray]">
-                  <td className="py-0.5">{`${r.from.plug}/${r.from.cavity}`}</td>
-                  <td>{`${r.to.plug}/${r.to.cavity}`}</td>
-                  <td>{h.role(r.circuit)}</td>
-                  <td>{r.wire ? [r.wire.base, r.wire.stripe].filter(Boolean).join('/') : '–'}</td>
-                  <td>{r.size ?? '–'}</td>
-                  <td>{r.lengthM === null ? '–' : t('wire.metres', { m: say.number(r.lengthM) })}</td>
-                  <td>
-                    {r.size && WIRES[r.size].crimpN
-                      ? t('wire.newton', { n: WIRES[r.size].crimpN ?? 0 })
-                      : '–'}
-                  </td>
-                </tr>
+    <SheetPaper
+      title={t('sheet.harness')}
+      back={back}
+      shop={doc.shop.name}
+      job={doc.job.number}
+      stand={[t('sheet.made-now', { date: say.date(doc.madeAt, doc.shop.zone) })]}
+      vehicle={`${doc.vehicle.maker} ${doc.vehicle.name}`}
+      identity={doc.vehicle.identity}
+      about={`${say.position(doc.position)} · ${doc.lamp.maker} ${doc.lamp.name}`}
+    >
+      {doc.highVoltage && <p className="font-bold">{t('check.hv')}</p>}
+      <SheetPart title={t('wire.drawing')}>
+        <DrawingView drawing={h.drawing(doc)} label={t('wire.drawing')} />
+        <table className="mt-2 w-full border-collapse font-mono text-sm">
+          <thead className="text-left">
+            <tr className="border-b border-[black]">
+              {(['from', 'to', 'circuit', 'wire', 'size', 'length', 'pull'] as const).map((c) => (
+                <th key={c}>{t(`wire.col-${c}`)}</th>
               ))}
-            </tbody>
-          </table>
-          {doc.build?.notes.map((n, i) => (
-            <p key={i} className="pt-1 text-sm">
-              {say.reason(n).text}
-            </p>
-          ))}
-        </SheetPart>
-        <SheetPart title={t('check.ring')}>
-          {(doc.checks?.ring.length ?? 0) === 0 && <p>{t('sheet.no-lead')}</p>}
-          <ul>
-            {doc.checks?.ring.map((l) => (
-              <Tick
-                key={l.id}
-                what={h.ring(l.step)}
-                wanted={h.ringWanted(l.step)}
-                read={l.read ? h.ohm(l.read.ohm) : ''}
-              />
+            </tr>
+          </thead>
+          <tbody>
+            {doc.rows.map((r) => (
+              <tr key={`${r.to.plug}/${r.to.cavity}`} className="border-b border-[gray]">
+                <td className="py-0.5">{`${r.from.plug}/${r.from.cavity}`}</td>
+                <td>{`${r.to.plug}/${r.to.cavity}`}</td>
+                <td>{h.role(r.circuit)}</td>
+                <td>{r.wire ? [r.wire.base, r.wire.stripe].filter(Boolean).join('/') : '–'}</td>
+                <td>{r.size ?? '–'}</td>
+                <td>{r.lengthM === null ? '–' : t('wire.metres', { m: say.number(r.lengthM) })}</td>
+                <td>
+                  {r.size && WIRES[r.size].crimpN ? t('wire.newton', { n: WIRES[r.size].crimpN ?? 0 }) : '–'}
+                </td>
+              </tr>
             ))}
-          </ul>
-        </SheetPart>
-        <SheetPart title={t('check.probe')}>
-          {settings.map((setting) => (
-            <div key={setting} className="break-inside-avoid">
-              <p className="pt-1 font-mono font-bold">{setting}</p>
-              <ul>
-                {doc.checks?.probes
-                  .filter((p) => h.setting(p.step) === setting)
-                  .map((p) => (
-                    <Tick
-                      key={p.step.id}
-                      what={h.probe(p.step)}
-                      wanted={h.window(p.step)}
-                      read={p.read ? `${say.number(p.read.volt)} V` : ''}
-                    />
-                  ))}
-              </ul>
-            </div>
+          </tbody>
+        </table>
+        {doc.build?.notes.map((n, i) => (
+          <p key={i} className="pt-1 text-sm">
+            {say.reason(n).text}
+          </p>
+        ))}
+      </SheetPart>
+      <SheetPart title={t('check.ring')}>
+        {(doc.checks?.ring.length ?? 0) === 0 && <p>{t('sheet.no-lead')}</p>}
+        <ul>
+          {doc.checks?.ring.map((l) => (
+            <Tick
+              key={l.id}
+              what={h.ring(l.step)}
+              wanted={h.ringWanted(l.step)}
+              read={l.read ? h.ohm(l.read.ohm) : ''}
+            />
           ))}
-        </SheetPart>
-        <footer className="mt-6 border-t border-[black] pt-3 text-sm">
-          <p>{t('caution.advises')}</p>
-        </footer>
-      </main>
-    </div>
+        </ul>
+      </SheetPart>
+      <SheetPart title={t('check.probe')}>
+        {settings.map((setting) => (
+          <div key={setting} className="break-inside-avoid">
+            <p className="pt-1 font-mono font-bold">{setting}</p>
+            <ul>
+              {doc.checks?.probes
+                .filter((p) => h.setting(p.step) === setting)
+                .map((p) => (
+                  <Tick
+                    key={p.step.id}
+                    what={h.probe(p.step)}
+                    wanted={h.window(p.step)}
+                    read={p.read ? `${say.number(p.read.volt)} V` : ''}
+                  />
+                ))}
+            </ul>
+          </div>
+        ))}
+      </SheetPart>
+    </SheetPaper>
   );
 }
 

@@ -17,7 +17,7 @@ export function useSheetWords(doc: ReleaseDocument) {
   return { words, say, t: words.t, tCode: words.tCode };
 }
 
-/** A printed sheet: black on white, A4 or Letter, with the way back and the print button on screen only. */
+/** A frozen document's sheet: which revision it is, the vehicle, and who signed it. */
 export function SheetFrame({
   doc,
   title,
@@ -35,6 +35,49 @@ export function SheetFrame({
     vehicle[k] ? [`${t(`identity.${k}`)} ${vehicle[k]}`] : [],
   );
   return (
+    <SheetPaper
+      title={title}
+      back={back}
+      shop={doc.shop.name}
+      job={doc.job.number}
+      stand={[t('sheet.revision', { revision: doc.revision }), say.date(doc.lockedAt, doc.shop.zone)]}
+      vehicle={`${vehicle.maker} ${vehicle.name}`}
+      identity={identity.join(' · ')}
+      signed={t('sheet.signed', { name: doc.lockedBy })}
+    >
+      {children}
+    </SheetPaper>
+  );
+}
+
+/** A printed sheet: black on white, A4 or Letter, with the way back and the print button on screen only. */
+export function SheetPaper({
+  title,
+  back,
+  shop,
+  job,
+  stand,
+  vehicle,
+  identity,
+  about,
+  signed,
+  children,
+}: {
+  title: string;
+  back: string;
+  shop: string;
+  job: number;
+  /** Lines that say how old it is. */
+  stand: readonly string[];
+  vehicle: string;
+  identity: string;
+  /** What of the vehicle it is about, where it is not the whole. */
+  about?: string;
+  signed?: string;
+  children: ReactNode;
+}) {
+  const { t } = useWords();
+  return (
     <div className="min-h-dvh bg-sunk py-6 print:bg-transparent print:py-0">
       <nav aria-label={title} className="no-print mx-auto mb-4 flex max-w-[50rem] justify-between px-2">
         <Link className={BUTTON.quiet} href={back}>
@@ -47,26 +90,25 @@ export function SheetFrame({
       <main className="mx-auto max-w-[50rem] border border-line bg-[white] px-12 py-10 text-[black] print:max-w-none print:border-0 print:p-0">
         <header className="flex items-start justify-between border-b-2 border-[black] pb-3">
           <div>
-            <p className="font-head text-lg font-bold">{doc.shop.name}</p>
+            <p className="font-head text-lg font-bold">{shop}</p>
             <h1 className="text-3xl">{title}</h1>
           </div>
           <p className="text-right text-sm">
-            {t('job.number', { number: String(doc.job.number).padStart(4, '0') })}
-            <br />
-            {t('sheet.revision', { revision: doc.revision })}
-            <br />
-            {say.date(doc.lockedAt, doc.shop.zone)}
+            {t('job.number', { number: String(job).padStart(4, '0') })}
+            {stand.map((line) => (
+              <span key={line} className="block">
+                {line}
+              </span>
+            ))}
           </p>
         </header>
         <p className="py-3 text-lg">
-          <b>
-            {vehicle.maker} {vehicle.name}
-          </b>{' '}
-          · <span className="font-mono text-base">{identity.join(' · ')}</span>
+          <b>{vehicle}</b> · <span className="font-mono text-base">{identity}</span>
+          {about && ` · ${about}`}
         </p>
         {children}
         <footer className="mt-6 border-t border-[black] pt-3 text-sm">
-          <p>{t('sheet.signed', { name: doc.lockedBy })}</p>
+          {signed && <p>{signed}</p>}
           <p>{t('caution.advises')}</p>
         </footer>
       </main>

@@ -1,6 +1,6 @@
 'use client';
 import { Fragment, useState } from 'react';
-import type { FeedCandidate } from '@/core/harness';
+import { type FeedCandidate, sourceId } from '@/core/harness';
 import type { FeedMatter } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { VerdictMark } from '@/ui/marks';
@@ -9,7 +9,7 @@ import { FeedTable } from './FeedTable';
 import { Named, sourceName } from './feedNames';
 import { Legs } from './Legs';
 import { SlotPicker } from './SlotPicker';
-import { candidateId, type PanelProps, type WireData } from './wireScope';
+import type { PanelProps, WireData } from './wireScope';
 
 const MARK = { suits: 'fits', care: 'check-first', not: 'does-not-fit' } as const;
 
@@ -46,7 +46,7 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
   const { view, words, say, sender, rights } = useJob();
   const { t } = words;
   const decided = view.feeds.find((f) => f.at === `${swapId}/${matter.does}`);
-  const taken = candidateId(decided?.source);
+  const taken = decided?.source ? sourceId(decided.source) : null;
   const [open, setOpen] = useState<string | null>(null);
   const [slot, setSlot] = useState<string | null>(null);
   const [all, setAll] = useState(false);

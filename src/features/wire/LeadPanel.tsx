@@ -1,6 +1,7 @@
 'use client';
 import { WIRES } from '@/core/electrical';
-import { drawLead, leadRows, type WirePart, wireParts } from '@/core/harness';
+import { drawLead, leadRows, type WirePart } from '@/core/harness';
+import { swapWireParts } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { DrawingView } from '@/ui/DrawingView';
 import { Link } from '@/ui/Link';
@@ -9,7 +10,7 @@ import { WireSwatch } from '@/ui/WireSwatch';
 import { useJob } from '../job/JobContext';
 import { harnessWords } from '@/words';
 import { AdapterChoices } from './AdapterChoices';
-import { candidateId, type PanelProps } from './wireScope';
+import type { PanelProps } from './wireScope';
 
 /** What lies between the plugs: adapters, the lead to be made joint by joint, everything to buy, the drawing. */
 export function LeadPanel({ wiring, swap, data }: PanelProps) {
@@ -21,24 +22,7 @@ export function LeadPanel({ wiring, swap, data }: PanelProps) {
   const drawing = drawLead(rows, { circuit: harnessWords(words, say).role, plug: (id) => id });
   const partOf = (id: string) => data.parts.find((p) => p.id === id);
   const partName = (id: string) => prose(partOf(id)?.name ?? { en: id });
-  const parts = wireParts({
-    lamps: swap.wiring.flatMap((w) => (w.map ? [{ map: w.map, build: w.build }] : [])),
-    feeds: (data.feeds[swap.id] ?? []).flatMap((f) => {
-      const source = view.feeds.find((x) => x.at === `${swap.id}/${f.does}`)?.source;
-      return f.candidates.filter((c) => c.id === candidateId(source));
-    }),
-    cures: swap.matters.cures.flatMap((c) =>
-      c.chosen
-        ? [
-            {
-              cure: c.chosen,
-              resistor: c.options.find((o) => o.cure === 'resistor')?.resistor,
-              lamps: c.positions.length,
-            },
-          ]
-        : [],
-    ),
-  });
+  const parts = swapWireParts(view, swap, data.feeds[swap.id] ?? []);
   const file = (name: string) => `/api/jobs/${view.id}/harness/${name}?pos=${wiring.position}`;
   const partWords = (p: WirePart): string => {
     switch (p.kind) {

@@ -3,6 +3,8 @@ import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } f
 import { useMemo, useState } from 'react';
 import { circuitFinder } from '@/core/controls';
 import { type HandPins, type PinMap, pinMap } from '@/core/harness';
+import { liveWiring } from '@/core/job';
+import { liveHarness } from '@/core/network';
 import { type Part, shelfAdapters } from '@/core/shelf';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
@@ -11,7 +13,7 @@ import { useJob } from '../job/JobContext';
 import { TrailerPanel } from './TrailerPanel';
 import { SweepPanel } from './SweepPanel';
 import { WireMap } from './WireMap';
-import { liveOfSwap, type PanelProps } from './wireScope';
+import type { PanelProps } from './wireScope';
 
 const MODES = ['look', 'live', 'pin'] as const;
 
@@ -33,7 +35,8 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
             .map((i) => `ground:${wiring.position} ${i.plug}/${i.cavity}`)
         : [],
     );
-    return liveOfSwap(view, swap, data, broken);
+    const feeds = data.feeds[swap.id] ?? [];
+    return data.systemV && liveHarness(liveWiring(view, swap, feeds, data.systemV, broken));
   }, [mode, view, swap, data, lost, wiring]);
   const readings = live?.read(controls).cavities.filter((r) => r.position === wiring.position) ?? null;
   const map = useMemo(() => {

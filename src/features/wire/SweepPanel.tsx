@@ -1,10 +1,11 @@
 'use client';
+import { liveWiring } from '@/core/job';
 import { useEffect, useRef, useState } from 'react';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import type { SweepReply, SweepRequest, SweepResult } from '@/workers/sweepStates';
 import { useJob } from '../job/JobContext';
-import { harnessInput, type PanelProps } from './wireScope';
+import type { PanelProps } from './wireScope';
 
 type State =
   | { readonly kind: 'idle' }
@@ -23,7 +24,7 @@ export function SweepPanel({ wiring, swap, data, lostGround }: PanelProps & { lo
   };
   useEffect(() => stop, []);
   const start = () => {
-    const input = harnessInput(view, swap, data);
+    const input = data.systemV && liveWiring(view, swap, data.feeds[swap.id] ?? [], data.systemV);
     if (!input) return;
     stop();
     const w = new Worker(new URL('../../workers/sweepStates.ts', import.meta.url), { type: 'module' });

@@ -2,6 +2,7 @@
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { Tabs } from 'radix-ui';
 import type { ReactNode } from 'react';
+import { type WireOpen, wireOpen } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { useJob } from '../job/JobContext';
 import { ChecksPanel } from './ChecksPanel';
@@ -75,7 +76,7 @@ export function WireStage({ data }: { data: WireData }) {
           <Panels
             tab={tab}
             onTab={(v) => void setTab(v)}
-            open={openCounts()}
+            open={wireOpen(view, swap, wiring)}
             panels={{
               map: <MapPanel wiring={wiring} swap={swap} data={data} face={face} />,
               feeds: <FeedsPanel wiring={wiring} swap={swap} data={data} />,
@@ -90,27 +91,6 @@ export function WireStage({ data }: { data: WireData }) {
       <WireBecause wiring={wiring} parts={data.parts} />
     </>
   );
-
-  /** What is still to be done under each tab, of this lamp or its swap. */
-  function openCounts(): Readonly<Record<Tab, number>> {
-    const ring = wiring?.checks?.ring ?? [];
-    const conflicts = (wiring?.map?.conflicts ?? []).filter(
-      (c) => c.code === 'latch-mirrored' || c.code === 'plug-unmated',
-    );
-    return {
-      map: conflicts.length,
-      feeds: wiring?.undecided.length ?? 0,
-      choices:
-        (swap?.matters.modes.filter((m) => m.position === wiring?.position && !m.chosen).length ?? 0) +
-        (swap?.matters.cures.filter((c) => wiring && c.positions.includes(wiring.position) && !c.chosen)
-          .length ?? 0),
-      lead: 0,
-      checks: wiring?.build ? ring.filter((r) => !r.read).length : 0,
-      plugs: (wiring?.vehiclePlugs ?? []).filter(
-        (p) => !view.plugRecords.some((r) => r.at === `${wiring?.position}/${p.id}`),
-      ).length,
-    };
-  }
 }
 
 function Panels({
@@ -121,7 +101,7 @@ function Panels({
 }: {
   tab: Tab;
   onTab: (tab: Tab) => void;
-  open: Readonly<Record<Tab, number>>;
+  open: WireOpen;
   panels: Readonly<Record<Tab, ReactNode>>;
 }) {
   const { t } = useJob().words;
@@ -135,7 +115,7 @@ function Panels({
             data-wire-tab={k}
             className="-mb-px border-b-3 border-transparent pb-1 text-soft data-[state=active]:border-petrol data-[state=active]:font-semibold data-[state=active]:text-ink"
           >
-            {open[k] > 0
+            {k !== 'lead' && open[k] > 0
               ? t('wire.tab-open', { name: t(`wire.tab-${k}`), count: open[k] })
               : t(`wire.tab-${k}`)}
           </Tabs.Trigger>

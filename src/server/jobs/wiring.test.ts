@@ -1,6 +1,14 @@
 import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { EventBodies, EventType } from '@/core/job';
+import {
+  type EventBodies,
+  type EventType,
+  jobView,
+  liveWiring,
+  swapWireParts,
+  takenCandidate,
+  wireOpen,
+} from '@/core/job';
 import { jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
 import { appendEvents } from './appendEvents';
 import { chooseLamp } from './fit';
@@ -197,4 +205,42 @@ it('a ground is probed from the plus, and one that is gone is an item with its c
   expect((await load()).open).toContain('harness-reading');
   await send('check-read', { position: HL, lamp: LAMP, check, value: 12.5, basis: gone });
   expect((await load()).wiring.checks?.probeCause).toBeNull();
+});
+
+it('what the screens show of the wiring is read from the job: what is open, what to buy, what the network is made of', async () => {
+  const { loaded, check } = await load();
+  const view = jobView({
+    id: loaded.id,
+    number: loaded.number,
+    openedAt: loaded.openedAt.toISOString(),
+    vehicle: loaded.vehicle,
+    family: loaded.family,
+    registry: loaded.registry,
+    reading: loaded.reading,
+    names: {},
+  });
+  const swap = view.swaps[0];
+  const [left, right] = swap?.wiring ?? [];
+  if (!swap || !left || !right) throw new Error('no swap');
+  // The left turn has its cure and the left lead is rung out; nobody has looked at a plug.
+  expect(wireOpen(view, swap, left)).toEqual({ map: 0, feeds: 0, choices: 0, checks: 0, plugs: 1 });
+  expect(wireOpen(view, swap, right)).toMatchObject({ choices: 1, plugs: 1 });
+
+  const drl = check.feeds[0];
+  if (!drl) throw new Error('no feed');
+  expect(takenCandidate(view, swap.id, drl)?.id).toBe('slot:cabin/F19/tap');
+  expect(takenCandidate({ feeds: [] }, swap.id, drl)).toBeUndefined();
+  expect(swapWireParts(view, swap, check.feeds)).toEqual(
+    expect.arrayContaining([
+      { kind: 'tap', quantity: 1 },
+      { kind: 'cure', cure: 'decoder', quantity: 1 },
+    ]),
+  );
+
+  const network = liveWiring(view, swap, check.feeds, 12, new Set(['gone']));
+  expect(network.feeds).toMatchObject([{ does: 'drl', legM: { [HR]: 4.15 } }]);
+  expect(network.lamps.map((l) => l.position)).toEqual([HL, HR]);
+  // From the fuse box 1.5 m to the firewall at 1.2 m, then along the plan: 0.76 m across, 0.78 m forward.
+  expect(network.lamps[0]?.loomM).toBeCloseTo(1.5 + 0.76 + 0.78, 6);
+  expect(network.broken?.has('gone')).toBe(true);
 });

@@ -1,0 +1,127 @@
+import { circuitFinder } from '../controls';
+import type { SystemV } from '../electrical';
+import { type FeedCandidate, sourceId, type WirePart, wireParts } from '../harness';
+import { type HarnessInput, type WiredFeed } from '../network';
+import type { JobView, SwapView } from './jobView';
+import type { FeedMatter } from './wireMatters';
+import type { PositionWiring } from './wiring';
+
+/** What a swap's live harness is put together from, beside the swap itself. */
+export type LiveSources = Pick<JobView, 'circuits' | 'feeds' | 'positions'>;
+
+/** *Settings*: a wire taken where none was reckoned; from the fuse box to the firewall, m; the way back to the body, m. */
+const FEED_WIRE = '0.75 mm²';
+const FIREWALL_M = 1.5;
+const FIREWALL_MM = 1200;
+const UNKNOWN_LOOM_M = 4;
+const GROUND_M = 1;
+
+/** The candidate that was taken for a feed of a swap; undefined: nobody has, or the vehicle has that place no more. */
+export function takenCandidate(
+  view: Pick<JobView, 'feeds'>,
+  swap: string,
+  matter: FeedMatter,
+): FeedCandidate | undefined {
+  const source = view.feeds.find((x) => x.at === `${swap}/${matter.does}`)?.source;
+  return source && matter.candidates.find((c) => c.id === sourceId(source));
+}
+
+/**
+ * A swap's harness as the network's input: what was decided, at the lengths that are known. The vehicle's own loom is
+ * reckoned from the plan.
+ * @param broken elements that are taken away
+ */
+export function liveWiring(
+  view: LiveSources,
+  swap: SwapView,
+  matters: readonly FeedMatter[],
+  systemV: SystemV,
+  broken?: ReadonlySet<string>,
+): HarnessInput {
+  const feeds = matters.flatMap((f): readonly WiredFeed[] => {
+    const live = swap.wiring.flatMap((w) => w.feeds).find((x) => x.does === f.does)?.live;
+    const c = takenCandidate(view, swap.id, f);
+    if (!live || !view.feeds.some((x) => x.at === `${swap.id}/${f.does}`)) return [];
+    const legM = Object.fromEntries((c?.legs ?? []).map((l) => [l.position, l.lengthM]));
+    return [{ does: f.does, live, wire: c?.wire ?? FEED_WIRE, legM }];
+  });
+  const resistors = Object.fromEntries(
+    swap.matters.cures.flatMap((c) => {
+      const r = c.options.find((o) => o.cure === 'resistor')?.resistor;
+      return c.chosen === 'resistor' && r?.kind === 'resistor' ? [[c.circuit, r.ohm]] : [];
+    }),
+  );
+  const loomM = (position: string): number => {
+    const place = view.positions.find((p) => p.key === position)?.place;
+    return place
+      ? FIREWALL_M + (Math.abs(place.xMm) + Math.abs(place.yMm - FIREWALL_MM)) / 1000
+      : UNKNOWN_LOOM_M;
+  };
+  const lamps = swap.wiring.flatMap(({ position, map, vehiclePlugs, lamp }) =>
+    map
+      ? [
+          {
+            position,
+            map,
+            vehiclePlugs,
+            lampMinV: lamp.workingMinV,
+            loomM: loomM(position),
+            groundM: GROUND_M,
+          },
+        ]
+      : [],
+  );
+  return {
+    systemV,
+    lamps,
+    circuit: circuitFinder(view.circuits),
+    feeds,
+    resistors,
+    ...(broken ? { broken } : {}),
+  };
+}
+
+/** Everything to buy or make for a swap's wiring, as it is decided so far. */
+export function swapWireParts(
+  view: Pick<JobView, 'feeds'>,
+  swap: SwapView,
+  matters: readonly FeedMatter[],
+): readonly WirePart[] {
+  return wireParts({
+    lamps: swap.wiring.flatMap((w) => (w.map ? [{ map: w.map, build: w.build }] : [])),
+    feeds: matters.flatMap((f) => takenCandidate(view, swap.id, f) ?? []),
+    cures: swap.matters.cures.flatMap((c) => {
+      const resistor = c.options.find((o) => o.cure === 'resistor')?.resistor;
+      return c.chosen ? [{ cure: c.chosen, resistor, lamps: c.positions.length }] : [];
+    }),
+  });
+}
+
+/** How much each part of a lamp's wiring still asks. */
+export interface WireOpen {
+  readonly map: number;
+  readonly feeds: number;
+  readonly choices: number;
+  readonly checks: number;
+  readonly plugs: number;
+}
+
+/** Counts what is still to be done about a lamp's wiring: joints that do not hold, feeds, choices, readings, plugs. */
+export function wireOpen(
+  view: Pick<JobView, 'plugRecords'>,
+  swap: Pick<SwapView, 'matters'>,
+  w: PositionWiring,
+): WireOpen {
+  const { modes, cures } = swap.matters;
+  return {
+    map: (w.map?.conflicts ?? []).filter((c) => c.code === 'latch-mirrored' || c.code === 'plug-unmated')
+      .length,
+    feeds: w.undecided.length,
+    choices:
+      modes.filter((m) => m.position === w.position && !m.chosen).length +
+      cures.filter((c) => c.positions.includes(w.position) && !c.chosen).length,
+    checks: w.build ? (w.checks?.ring ?? []).filter((r) => !r.read).length : 0,
+    plugs: w.vehiclePlugs.filter((p) => !view.plugRecords.some((r) => r.at === `${w.position}/${p.id}`))
+      .length,
+  };
+}
