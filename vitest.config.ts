@@ -35,7 +35,7 @@ export default defineConfig({
           name: 'browser',
           include: ['e2e/**/*.test.ts'],
           globalSetup: ['e2e/support/demoDatabase.ts'],
-          testTimeout: 120_000,
+          testTimeout: 400_000,
           hookTimeout: 120_000,
           fileParallelism: false,
         },

@@ -147,7 +147,7 @@ it(
     await activate('button', 'Save what was found');
     await page.seeText('As found 2/2');
 
-    await page.driver.navigate().refresh();
+    await page.reload();
     await page.seeText('As found 2/2');
     await page.find('[data-stage=arrive][data-state=locked]');
     await page.find('html[data-keys]');

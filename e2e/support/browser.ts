@@ -18,7 +18,8 @@ const ARGUMENTS = [
   '--disable-features=OptimizationHints,MediaRouter',
   '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost',
 ];
-const WAIT_MS = 15_000;
+/** Long enough for a machine that does other work as well; what holds is seen at once. */
+const WAIT_MS = 45_000;
 /** The library's own 200 ms are a good part of a long journey. */
 const POLL_MS = 20;
 /** The first element of a selector, once it can be seen or where its being there is enough. */
@@ -46,12 +47,24 @@ const STOPS_AHEAD = `
   return Math.max(1, to < from ? stops.length - from + to : to - from);
 `;
 
+/**
+ * Whether React has taken over each control that the server sent: until then keys and pointers do nothing.
+ * React marks the elements it holds with a property of this name.
+ */
+const TAKEN_OVER = `
+  return document.readyState === 'complete' &&
+    [...document.querySelectorAll('a[href], button, input:not([type=hidden]), select, textarea, [tabindex]')].every((e) =>
+      Object.keys(e).some((key) => key.startsWith('__reactProps$')));
+`;
+
 /** A real browser with the few motions that the tests need. */
 export interface Page {
   readonly driver: WebDriver;
   /** Waits until a condition holds, looking often. */
   readonly waitFor: (condition: () => Promise<boolean>, message: string) => Promise<void>;
+  /** Opens an address and waits until its controls work. */
   readonly go: (path: string) => Promise<void>;
+  readonly reload: () => Promise<void>;
   /** Waits for an element, by default until it can be seen; `there`: that it exists is enough. */
   readonly find: (css: string, how?: 'there') => Promise<WebElement>;
   /** The first visible element of the given tags whose text or label holds the words. */
@@ -118,6 +131,12 @@ export async function openPage(
       .actions()
       .sendKeys(...keys)
       .perform();
+  const takenOver = () =>
+    waitFor(() => driver.executeScript<boolean>(TAKEN_OVER), 'the page’s controls never came to life');
+  const go = async (to: string) => {
+    await driver.get(`${base}${to}`);
+    await takenOver();
+  };
   return {
     driver,
     waitFor,
@@ -130,7 +149,11 @@ export async function openPage(
         css,
         name,
       ),
-    go: (to) => driver.get(`${base}${to}`),
+    go,
+    reload: async () => {
+      await driver.navigate().refresh();
+      await takenOver();
+    },
     seeText: async (words) => {
       await waitFor(
         async () => (await driver.executeScript<string>('return document.body.innerText')).includes(words),
@@ -156,7 +179,7 @@ export async function openPage(
       throw new Error('Tab never reached the element');
     },
     signIn: async (username) => {
-      await driver.get(`${base}/sign-in`);
+      await go('/sign-in');
       await (await find('input[name=username]')).sendKeys(username);
       await (await find('input[name=password]')).sendKeys(PASSWORD, Key.ENTER);
       await find('header nav');

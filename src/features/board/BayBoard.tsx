@@ -257,6 +257,7 @@ function BayLane({
           backgroundPositionX: `${((30 / SPAN) * 100).toFixed(3)}%`,
         }}
         data-lane={id}
+        data-over={isOver || undefined}
       >
         {children}
       </div>
