@@ -83,6 +83,12 @@ it('somebody who moved it meanwhile is not overruled', async () => {
   }
 });
 
+it('a day or a page that is none shows today and the newest', async () => {
+  await page.go('/?day=2026-13-45&before=none');
+  await strip('0007', '[data-start="12:00"]');
+  await page.named('td', '0001');
+});
+
 it('the calendar feed needs no session and says no more than jobs and times', async () => {
   const link = await page.named('a', 'Calendar feed');
   const text = await (await fetch((await link.getAttribute('href')) ?? '')).text();

@@ -1,18 +1,16 @@
 /** Measures the speed bars of the core and of a job page. Instances are seeded by their numbers, nothing is random. */
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
-import { asc } from 'drizzle-orm';
 import { AIMS, indexShelf, planLooks, shortlist } from '@/core/fitment';
-import { type AnyStoredEvent, foldJob, STAGES } from '@/core/job';
+import { type AnyStoredEvent, foldJob } from '@/core/job';
 import type { Shelf } from '@/core/shelf';
 import { factRegistry } from '@/core/vehicle';
-import { job } from '@/server/db/schema';
 import { benchShelf } from './bench/onShelf';
 import { benchHarness } from './bench/harness';
 import { measured, type Row } from './bench/measure';
+import { benchPages } from './bench/pages';
 import { compareOrders, questionInstance } from './bench/questions';
 import { startApp } from '../e2e/support/app';
 import { demoDatabase } from '../e2e/support/demoDatabase';
-import { signInTo } from '../e2e/support/session';
 
 const rows: Row[] = [];
 const measure = async (what: string, size: string, runs: number, work: () => unknown) =>
@@ -84,19 +82,7 @@ const orders = AIMS.map((aim) => ({ aim, ...compareOrders(SEEDS, aim) }));
 
 const app = await startApp(await demoDatabase());
 try {
-  const session = await signInTo(app, 'ines');
-  const ids = (await app.db.select({ id: job.id }).from(job).orderBy(asc(job.number))).map((r) => r.id);
-  for (const stage of STAGES)
-    await measure(
-      `server time of a job's page, ${stage}`,
-      `${ids.length} jobs in the database`,
-      15,
-      async () => (await session.get(`/jobs/${ids[8]}/${stage}`)).text(),
-    );
-  await measure("server time of the jobs' page", `${ids.length} jobs in the database`, 15, async () =>
-    (await session.get('/')).text(),
-  );
-  rows.push(...(await benchShelf(app.db)));
+  rows.push(...(await benchPages(app)), ...(await benchShelf(app.db)));
 } finally {
   await app.stop();
 }

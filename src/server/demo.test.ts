@@ -109,15 +109,15 @@ describe('the demo tells its stories', () => {
   });
 
   it('stands on the board, newest first', async () => {
-    const board = await boardJobs(db, 'saltpan');
-    expect(board.map((j) => j.number)).toEqual([13, 12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2, 1]);
-    expect(board.filter((j) => j.locked).map((j) => j.number)).toEqual([1]);
-    expect(await boardJobs(db, 'another')).toEqual([]);
+    const board = await boardJobs(db, 'saltpan', [], NOW, null);
+    expect(board.inWork.map((j) => j.number)).toEqual([13, 12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2]);
+    expect(board.released.map((j) => j.number)).toEqual([1]);
+    expect(await boardJobs(db, 'another', [], NOW, null)).toMatchObject({ inWork: [], released: [] });
   });
 
   it('loaded again changes nothing', async () => {
     await loadDemo(db, () => 'another-pass-word', NOW);
-    expect(await boardJobs(db, 'saltpan')).toHaveLength(13);
+    expect((await boardJobs(db, 'saltpan', [], NOW, null)).inWork).toHaveLength(12);
   });
 });
 

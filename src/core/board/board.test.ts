@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { lampHistory, togetherHistory } from '../fitment/lampHistory';
 import { bookingConflicts, dayPlan, movedBooking, shiftDay } from './plan';
-import { localDay, localMinutes, utcOf } from './localTime';
+import { isDay, localDay, localMinutes, utcOf } from './localTime';
 import type { Booking } from './types';
 
 const ZONE = 'Europe/Lisbon';
@@ -64,6 +64,8 @@ describe('a day', () => {
   it('reads the shop’s own clock, in summer too', () => {
     expect(localMinutes('2026-07-01T08:00:00.000Z', ZONE)).toBe(9 * 60);
     expect(localDay('2026-07-01T23:30:00.000Z', ZONE)).toBe('2026-07-02');
+    expect(['2026-03-05', '2028-02-29'].every(isDay)).toBe(true);
+    expect(['2026-02-29', '2026-13-01', '0000-00-00', '2026-3-5', 'today', ''].some(isDay)).toBe(false);
     expect(utcOf('2026-07-01', 9 * 60, ZONE)).toBe('2026-07-01T08:00:00.000Z');
     // The clock skips from one to two on the last Sunday of March.
     expect(utcOf('2026-03-29', 90, ZONE)).toBe('2026-03-29T01:30:00.000Z');

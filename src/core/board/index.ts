@@ -1,3 +1,3 @@
 export * from './types';
 export * from './plan';
-export { localDay, localMinutes, utcOf } from './localTime';
+export { isDay, localDay, localMinutes, utcOf } from './localTime';

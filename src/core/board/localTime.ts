@@ -18,6 +18,13 @@ export function localDay(iso: string, zone: string): string {
   return `${p.year}-${p.month}-${p.day}`;
 }
 
+/** Whether a text is a day of the calendar from the year 1000 on, `2026-03-05`. */
+export function isDay(text: string): boolean {
+  if (!/^[1-9]\d{3}-\d\d-\d\d$/.test(text)) return false;
+  const at = new Date(`${text}T00:00:00Z`);
+  return !Number.isNaN(at.getTime()) && at.toISOString().startsWith(text);
+}
+
 /** Minutes after local midnight. */
 export function localMinutes(iso: string, zone: string): number {
   const p = parts(iso, zone);

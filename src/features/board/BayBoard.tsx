@@ -52,6 +52,7 @@ export function BayBoard({
   bays,
   bookings: given,
   jobs,
+  planned,
   day,
   calendar,
   acts,
@@ -59,6 +60,8 @@ export function BayBoard({
   bays: readonly Bay[];
   bookings: readonly Booking[];
   jobs: readonly BoardJob[];
+  /** Jobs with a booking from the first day on, in sight or later. */
+  planned: readonly string[];
   /** The first day shown, `2026-03-05`. */
   day: string;
   /** Address of the calendar feed. */
@@ -113,7 +116,9 @@ export function BayBoard({
     // Days stand under one another, so the way across is always minutes.
     void move(b, { minutes, bays: to - from, days });
   };
-  const unplanned = jobs.filter((j) => !j.locked && !bookings.some((b) => b.job === j.id));
+  const unplanned = jobs.filter(
+    (j) => !j.locked && !planned.includes(j.id) && !bookings.some((b) => b.job === j.id),
+  );
   const book = (j: BoardJob) => {
     const bay = bays[0];
     if (!bay) return;

@@ -14,18 +14,28 @@ import { type BoardJob, jobAddress, nextStage } from './boardJob';
 
 /** The jobs of the shop with their looms: where each stands and what hangs on it. */
 export function Board({
-  jobs,
+  inWork,
+  released,
+  older,
+  paged,
+  booked,
   ...plan
 }: {
-  jobs: readonly BoardJob[];
+  inWork: readonly BoardJob[];
+  /** A page of them, newest first. */
+  released: readonly BoardJob[];
+  /** Number below which the next page of released jobs begins; null where there is none. */
+  older: number | null;
+  /** Whether the newest released jobs are on an earlier page. */
+  paged: boolean;
+  /** Jobs that have a booking in sight and stand in neither list. */
+  booked: readonly BoardJob[];
 } & Omit<ComponentProps<typeof BayBoard>, 'jobs'>) {
   const words = useWords();
   const { t } = words;
   const router = useRouter();
   const [help, setHelp] = useState(false);
   useKeys({ n: () => router.push('/jobs/new'), '?': () => setHelp(true) });
-  const inWork = jobs.filter((j) => !j.locked);
-  const done = jobs.filter((j) => j.locked);
   return (
     <main className="mx-auto max-w-[82rem] px-6 py-5">
       <header className="mb-3 flex items-center justify-between">
@@ -44,17 +54,31 @@ export function Board({
           </Link>
         </div>
       </header>
-      {jobs.length === 0 ? (
+      {inWork.length + released.length + booked.length === 0 ? (
         <p className="border-t border-line py-8 text-soft">{t('board.empty')}</p>
       ) : (
         <>
-          <BayBoard {...plan} jobs={jobs} />
+          <BayBoard {...plan} jobs={[...inWork, ...released, ...booked]} />
           <h2 className="mb-2 mt-5 text-xl">{t('board.in-work')}</h2>
           <JobTable jobs={inWork} empty={t('board.none-in-work')} />
-          {done.length > 0 && (
+          {released.length > 0 && (
             <>
-              <h2 className="mb-2 mt-7 text-xl">{t('board.released')}</h2>
-              <JobTable jobs={done} empty="" />
+              <h2 id="released" className="mb-2 mt-7 text-xl">
+                {t('board.released')}
+              </h2>
+              <JobTable jobs={released} empty="" />
+              <p className="flex gap-6 py-3 empty:hidden">
+                {paged && (
+                  <Link href="/#released" className={BUTTON.quiet}>
+                    {t('board.newest')}
+                  </Link>
+                )}
+                {older !== null && (
+                  <Link href={`/?before=${older}#released`} className={BUTTON.quiet}>
+                    {t('board.older')}
+                  </Link>
+                )}
+              </p>
             </>
           )}
         </>

@@ -1,4 +1,4 @@
-import { and, asc, eq, gte, lt, sql } from 'drizzle-orm';
+import { and, asc, eq, gte, inArray, lt, sql } from 'drizzle-orm';
 import * as yup from 'yup';
 import type { Bay, Booking } from '@/core/board';
 import { type Actor, may } from '../access';
@@ -127,7 +127,10 @@ export async function calendarOf(db: Database, token: string, from: Date, to: Da
   if (!row) return null;
   const bookings = await loadBookings(db, row.id, from, to);
   const bays = await loadBays(db, row.id);
-  const jobs = await db.select({ id: job.id, number: job.number }).from(job).where(eq(job.shopId, row.id));
+  const jobs = await db
+    .select({ id: job.id, number: job.number })
+    .from(job)
+    .where(and(eq(job.shopId, row.id), inArray(job.id, [...new Set(bookings.map((b) => b.job))])));
   const numbers = new Map(jobs.map((j) => [j.id, j.number]));
   return { shop: row, bays, bookings: bookings.map((b) => ({ ...b, number: numbers.get(b.job) ?? 0 })) };
 }

@@ -57,6 +57,7 @@ export async function appendIn(
     .for('update');
   if (!row) return events.map((e) => ({ id: e.id, outcome: 'refused', code: 'no-such-job' }));
   let seq = row.lastSeq;
+  let releasedSeq: number | undefined;
   const outcomes: EventOutcome[] = [];
   for (const event of events) {
     const known = await storedTwin(tx, actor.shopId, event.id);
@@ -83,12 +84,13 @@ export async function appendIn(
       userId: actor.userId,
       body: event.body as unknown as Record<string, unknown>,
     });
+    if (event.type === 'release-locked') releasedSeq = seq;
     outcomes.push({ id: event.id, outcome: 'kept' });
   }
   if (seq !== row.lastSeq)
     await tx
       .update(job)
-      .set({ lastSeq: seq })
+      .set({ lastSeq: seq, releasedSeq })
       .where(and(eq(job.shopId, actor.shopId), eq(job.id, jobId)));
   return outcomes;
 }

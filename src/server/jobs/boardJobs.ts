@@ -1,23 +1,65 @@
+import { and, desc, eq, gte, lt, sql } from 'drizzle-orm';
 import type { Database } from '../db/connection';
-import { loadNewestJobs } from './loadJob';
+import { booking, job } from '../db/schema';
+import { type JobLine, jobLines } from './jobLines';
+import { IN_WORK, newestInWork } from './jobLists';
 
-/** Jobs that the board shows at most; older ones are found by search once there is one. */
-const BOARD_LIMIT = 100;
+/** Jobs in work that the board shows at most: more than any shop has bays and days for. */
+const IN_WORK_LIMIT = 300;
+/** Released jobs on one page of the board. */
+const RELEASED_PAGE = 20;
+/** The jobs of the bay board. */
+export interface BoardJobs {
+  /** Newest first. */
+  readonly inWork: readonly JobLine[];
+  readonly released: readonly JobLine[];
+  /** Released jobs of a lower number than this are on the next page; null: there are none. */
+  readonly older: number | null;
+  /** Jobs of the given bookings that stand in neither list. */
+  readonly booked: readonly JobLine[];
+  /** Jobs in work that have a booking from the given day on. */
+  readonly planned: readonly string[];
+}
 
-/** The newest jobs of a shop as lines of the board. */
-export async function boardJobs(db: Database, shopId: string) {
-  const jobs = await loadNewestJobs(db, shopId, BOARD_LIMIT);
-  return jobs.map((j) => ({
-    id: j.id,
-    number: j.number,
-    vehicle: `${j.family.maker} ${j.family.name}`,
-    identity: j.vehicle.plate ?? j.vehicle.fleet ?? j.vehicle.serial ?? j.vehicle.vin ?? '',
-    words: j.reading.record.opened?.body.words ?? '',
-    openedAt: j.openedAt.toISOString(),
-    stages: j.reading.stages,
-    open: j.reading.items
-      .filter((i) => i.closed === null)
-      .map(({ id, origin, what }) => ({ id, origin, what })),
-    locked: j.reading.record.locks.length > 0 && j.reading.record.late.length === 0,
-  }));
+/**
+ * All jobs in work, a page of the released ones, and those that the bookings in sight are for.
+ * @param bookedJobs ids of the jobs whose bookings are shown
+ * @param from start of the first day shown
+ * @param before only released jobs of a lower number
+ */
+export async function boardJobs(
+  db: Database,
+  shopId: string,
+  bookedJobs: readonly string[],
+  from: Date,
+  before: number | null,
+): Promise<BoardJobs> {
+  const open = await newestInWork(db, shopId, IN_WORK_LIMIT);
+  const done = await db
+    .select({ id: job.id, number: job.number })
+    .from(job)
+    .where(
+      and(
+        eq(job.shopId, shopId),
+        sql`not (${IN_WORK})`,
+        before === null ? undefined : lt(job.number, before),
+      ),
+    )
+    .orderBy(desc(job.number))
+    .limit(RELEASED_PAGE + 1);
+  const page = done.slice(0, RELEASED_PAGE);
+  const listed = new Set([...open, ...page.map((j) => j.id)]);
+  const lines = await jobLines(db, shopId, [...new Set([...listed, ...bookedJobs])]);
+  const planned = await db
+    .selectDistinct({ job: booking.jobId })
+    .from(booking)
+    .where(and(eq(booking.shopId, shopId), gte(booking.startsAt, from)));
+  const here = lines.filter((l) => listed.has(l.id));
+  return {
+    inWork: here.filter((l) => !l.locked),
+    released: here.filter((l) => l.locked),
+    older: done.length > RELEASED_PAGE ? (page.at(-1)?.number ?? null) : null,
+    booked: lines.filter((l) => !listed.has(l.id)),
+    planned: planned.map((p) => p.job),
+  };
 }

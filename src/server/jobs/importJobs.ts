@@ -186,7 +186,8 @@ function demand(outcome: { outcome: string; code?: string } | undefined, path: s
     throw new Error(`${path}: ${outcome?.outcome ?? 'nothing'} ${outcome?.code ?? ''}`);
 }
 
-async function actors(db: Database, shopId: string): Promise<ReadonlyMap<string, Actor>> {
+/** The people of a shop by user name, as they act there. */
+export async function actors(db: Database, shopId: string): Promise<ReadonlyMap<string, Actor>> {
   const rows = await db
     .select({
       userId: user.id,

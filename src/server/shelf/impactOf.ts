@@ -2,7 +2,8 @@ import { type Impact, ruleImpact } from '@/core/fitment';
 import type { Application, ShelfFault } from '@/core/shelf';
 import { rowFaults } from '@/formats/shelf';
 import type { Database } from '../db/connection';
-import { loadNewestJobs } from '../jobs/loadJob';
+import { newestInWork } from '../jobs/jobLists';
+import { loadJobs } from '../jobs/loadJob';
 import { shelfRowsById } from './loadShelf';
 
 /** Open jobs that are judged again for a changed rule, at most. */
@@ -24,7 +25,9 @@ export async function impactOf(
   const lamps = await shelfRowsById(db, shopId, 'lamp', [
     ...new Set([...Object.values(after.lamps), ...Object.values(before?.body.lamps ?? {})]),
   ]);
-  const open = (await loadNewestJobs(db, shopId, JOBS)).filter((j) => j.reading.record.locks.length === 0);
+  const open = (await loadJobs(db, shopId, await newestInWork(db, shopId, JOBS))).filter(
+    (j) => j.reading.record.locks.length === 0,
+  );
   const swaps = open.flatMap((j) =>
     j.reading.record.swaps.map((s) => ({
       job: j.id,

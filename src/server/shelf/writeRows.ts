@@ -27,7 +27,13 @@ export async function writeRows(
   fresh: readonly FreshRow[],
 ): Promise<void> {
   if (fresh.length === 0) return;
-  await tx.insert(catalogue).values({ shopId, id: OWN_CATALOGUE }).onConflictDoNothing();
+  await tx
+    .insert(catalogue)
+    .values({ shopId, id: OWN_CATALOGUE, version: 1 })
+    .onConflictDoUpdate({
+      target: [catalogue.shopId, catalogue.id],
+      set: { version: sql`${catalogue.version} + 1` },
+    });
   for (let i = 0; i < fresh.length; i += BATCH) {
     // One parameter a batch: thousands of them cost more than the rows.
     const batch = JSON.stringify(

@@ -22,6 +22,8 @@ export const catalogue = pgTable(
       .notNull()
       .references(() => shop.id),
     id: text('id').notNull(),
+    /** Counts its changes: what was read from it under the same number still holds. */
+    version: integer('version').notNull().default(0),
   },
   (t) => [primaryKey({ columns: [t.shopId, t.id] })],
 );

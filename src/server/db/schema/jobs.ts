@@ -54,9 +54,14 @@ export const job = pgTable(
     openedAt: when('opened_at').notNull(),
     /** Count of events taken in; gives each its place and holds writers apart. */
     lastSeq: integer('last_seq').notNull().default(0),
+    /** Place of its latest lock; null while it has none. */
+    releasedSeq: integer('released_seq'),
   },
   (t) => [
     primaryKey({ columns: [t.shopId, t.id] }),
+    index('job_in_work')
+      .on(t.shopId, t.number)
+      .where(sql`${t.releasedSeq} is distinct from ${t.lastSeq}`),
     unique('job_number').on(t.shopId, t.number),
     foreignKey({ columns: [t.shopId, t.vehicleId], foreignColumns: [vehicle.shopId, vehicle.id] }),
     index('job_vehicle').on(t.shopId, t.vehicleId),
@@ -89,6 +94,9 @@ export const jobEvent = pgTable(
     index('job_event_facts')
       .on(t.shopId, t.jobId)
       .where(sql`${t.type} in ('fact-stated', 'void')`),
+    index('job_event_fitted')
+      .on(t.shopId, t.type, t.jobId)
+      .where(sql`${t.type} in ('release-locked', 'lamp-chosen', 'warranty-linked')`),
     check(
       'job_event_at',
       sql`${t.at} ~ '^[0-9]{4}-[0-9]{2}-[0-9]{2}T[0-9]{2}:[0-9]{2}:[0-9]{2}\\.[0-9]{3}Z$'`,

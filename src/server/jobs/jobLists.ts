@@ -1,0 +1,20 @@
+import { and, desc, eq, sql } from 'drizzle-orm';
+import type { Database } from '../db/connection';
+import { job } from '../db/schema';
+
+/**
+ * Jobs that are not locked, or took something in after their lock. A late entry that was undone again keeps its job
+ * among them: whether it counts is for the reading to say.
+ */
+export const IN_WORK = sql`${job.releasedSeq} is distinct from ${job.lastSeq}`;
+
+/** Ids of the shop's jobs in work, newest first. */
+export async function newestInWork(db: Database, shopId: string, limit: number): Promise<readonly string[]> {
+  const rows = await db
+    .select({ id: job.id })
+    .from(job)
+    .where(and(eq(job.shopId, shopId), IN_WORK))
+    .orderBy(desc(job.number))
+    .limit(limit);
+  return rows.map((r) => r.id);
+}
