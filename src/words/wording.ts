@@ -121,26 +121,29 @@ export function wording(words: Words, names: FactNames): Wording {
   const reason = (r: Reason) => {
     const f = r.facts;
     const key = typeof f.fact === 'string' ? f.fact : '';
+    const plain: Record<string, string | number | boolean | null> = Object.fromEntries(
+      Object.entries(f).map(([k, v]) => [
+        k,
+        Array.isArray(v)
+          ? words.list(v as string[])
+          : typeof v === 'object' && v !== null
+            ? prose(v as Prose)
+            : (v as string | number | boolean | null),
+      ]),
+    );
     const facts = {
-      ...Object.fromEntries(
-        Object.entries(f).map(([k, v]) => [
-          k,
-          Array.isArray(v)
-            ? words.list(v as string[])
-            : typeof v === 'object' && v !== null
-              ? prose(v as Prose)
-              : v,
-        ]),
-      ),
+      ...plain,
       fact: key ? fact(key) : '',
       at:
         (Array.isArray(f.subjects)
           ? positions(f.subjects.filter((s: string) => s !== 'vehicle'))
           : typeof f.subject === 'string'
             ? subject(f.subject)
-            : '') || 'none',
+            : '') ||
+        // A fault of a text says at which place in it.
+        (plain.at ?? 'none'),
       is: typeof f.is === 'string' ? f.is : f.value === undefined ? '' : value(key, f.value),
-      wanted: wanted(f),
+      wanted: wanted(f) || (plain.wanted ?? ''),
       does: typeof f.does === 'string' ? does(f.does) : '',
       ...(typeof f.circuit === 'string' ? { circuit: circuit(f.circuit) } : {}),
       ...(typeof f.input === 'string'

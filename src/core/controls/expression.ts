@@ -61,6 +61,7 @@ export function parseExpression(text: string): ExpressionParse {
         return inside;
       }
       if (token.text === 'always') return { op: 'always' };
+      if (token.text === '') throw new Fault(token.at, 'expression-ends', {});
       if (!isControl(token.text))
         throw new Fault(token.at, 'expression-control', { found: token.text, known: Object.keys(CONTROLS) });
       return comparison(token.text);
@@ -87,7 +88,8 @@ export function parseExpression(text: string): ExpressionParse {
     return { kind: 'expression', expression };
   } catch (error) {
     if (!(error instanceof Fault)) throw error;
-    return { kind: 'fault', at: error.at, reason: reason(error.code, { at: error.at, ...error.facts }) };
+    // People count from one.
+    return { kind: 'fault', at: error.at, reason: reason(error.code, { at: error.at + 1, ...error.facts }) };
   }
 }
 

@@ -8,12 +8,17 @@ import {
   type FlasherKind,
   flashRate,
   loadResistor,
+  lowLoadCures,
   sizesLike,
+  SYSTEM_V,
+  systemVOf,
   voltageDrop,
   wireOhm,
   WIRE_SIZES,
   WIRES,
+  worksOn,
 } from '.';
+import { type Reason, reason } from '../reason';
 
 const size = fc.constantFrom(...WIRE_SIZES);
 
@@ -44,6 +49,30 @@ describe('voltage drop', () => {
         1,
       ),
     ).toMatchObject({ within: true, lampEnough: false }));
+  it('what is left for the lamp is the supply without the loss, and a thicker wire may be wanted for its sake alone', () => {
+    const drop = voltageDrop(
+      { currentA: 5.2, lengthM: 3.2, wire: 'AWG 18', tempC: 60, return: 'two-wire' },
+      11,
+      10.3,
+      1,
+    );
+    // 11 − 0.807 V; AWG 16 leaves 11 − 0.507 V.
+    expect(drop.lampV).toBeCloseTo(10.193, 3);
+    expect(drop).toMatchObject({ within: true, lampEnough: false, thicker: 'AWG 16' });
+  });
+  it('a limit that is just met is met', () => {
+    // 5 A over 0.1 Ω of body and no wire to speak of.
+    const i = {
+      currentA: 5,
+      lengthM: 0,
+      wire: 'AWG 10',
+      tempC: 20,
+      return: 'chassis',
+      chassisOhm: 0.1,
+    } as const;
+    expect(voltageDrop(i, 12, 11.5, 0.5)).toMatchObject({ within: true, lampEnough: true, thicker: null });
+    expect(voltageDrop(i, 12, 11.6, 0.4)).toMatchObject({ within: false, lampEnough: false, thicker: null });
+  });
   it('grows in proportion to current and length, and falls with thicker wire', () => {
     fc.assert(
       fc.property(
@@ -106,6 +135,37 @@ describe('the load resistor', () => {
   });
   it('is none where the lamp draws enough by itself', () =>
     expect(at({ lampA: 1.1 }).kind).toBe('none-needed'));
+  it('is none where the lamp draws just what is wanted', () =>
+    expect(at({ bulbA: 2, threshold: 0.5, lampA: 1.1 * 0.5 * 2 }).kind).toBe('none-needed'));
+  it('takes the stock value itself where that is the most, and says hot only over 5 W', () => {
+    // 13.5 V ÷ 0.41 A = 33 Ω nearly; 14.4² ÷ 33 = 6.3 W. On 24 V 33 Ω make 25 W.
+    const r = loadResistor({ bulbA: 1, threshold: 13.5 / 33 / 1.1, lampA: 0, systemV: 12, steady: false });
+    expect(r).toMatchObject({ kind: 'resistor', hot: true });
+    if (r.kind === 'resistor') expect([r.ohm, r.heatW]).toEqual([33, expect.closeTo(6.284, 3)]);
+    const truck = loadResistor({ bulbA: 1, threshold: 0.6, lampA: 0.1, systemV: 24, steady: false });
+    // 0.66 − 0.1 = 0.56 A; 28 ÷ 0.56 = 50 Ω, so 33 Ω; 28.8² ÷ 33 = 25.1 W.
+    if (truck.kind !== 'resistor') throw new Error(truck.kind);
+    expect([truck.mostOhm, truck.heatW]).toEqual([expect.closeTo(50, 6), expect.closeTo(25.13, 2)]);
+  });
+  it('holds at the lowest voltage at which a monitor judges, on either system', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.3, max: 4, noNaN: true }),
+        fc.double({ min: 0.2, max: 0.9, noNaN: true }),
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.constantFrom(12 as const, 24 as const),
+        (bulbA, threshold, lampA, systemV) => {
+          const r = loadResistor({ bulbA, threshold, lampA, systemV, steady: false });
+          if (r.kind !== 'resistor') return;
+          const { testV, monitorLowV } = SYSTEM_V[systemV];
+          expect(r.holdsAtLow).toBe(true);
+          expect(monitorLowV / r.ohm + lampA).toBeGreaterThanOrEqual(
+            threshold * bulbA * (monitorLowV / testV) ** 0.55,
+          );
+        },
+      ),
+    );
+  });
   it('is none in stock where even the smallest is too large', () =>
     expect(at({ bulbA: 8 }).kind).toBe('none-in-stock'));
   it('brings the sum over the threshold at the test voltage, whatever the lamp', () => {
@@ -135,6 +195,20 @@ describe('the flasher', () => {
     ['heavy-duty', 0.1, 'right'],
     ['made-for-led', 0.5, 'right'],
   ])('%s at %d A is %s', (kind, load, what) => expect(flashRate(kind, load).what).toBe(what));
+  it.each<[FlasherKind, number, number, boolean]>([
+    // Half-way from 1.9 A (160) to 2.4 A (90), and from 2.2 A (55) to 3.6 A (90).
+    ['load-sensing', 2.15, 125, false],
+    ['fixed-load-thermal', 2.9, 72.5, true],
+    ['load-sensing', 2.4, 90, true],
+    ['load-sensing', 0.2, 170, false],
+    ['load-sensing', 20, 88, true],
+    ['fixed-load-thermal', 9, 150, false],
+    ['made-for-led', 15, 90, true],
+  ])('%s at %d A: %d a minute, allowed: %s', (kind, load, perMinute, within) => {
+    const rate = flashRate(kind, load);
+    expect(rate.perMinute).toBeCloseTo(perMinute, 9);
+    expect(rate.within).toBe(within);
+  });
   it('never jumps: close loads have close rates', () => {
     fc.assert(
       fc.property(
@@ -154,5 +228,69 @@ describe('standing drain', () => {
   it('60 Ah, half of it, 21 mA of its own and 9 mA added: 41.7 days', () => {
     expect(drainDays(60, 21, 9)).toBeCloseTo(41.67, 2);
     expect(drainDays(60, 0, 0)).toBe(Infinity);
+  });
+});
+
+describe('a lamp that the vehicle misses', () => {
+  const cures = (more: object = {}) =>
+    lowLoadCures({ belowA: 0.9, lampA: 0.25, systemV: 12, flashing: true, ...more });
+  const codes = (reasons: readonly Reason[] = []) => reasons.map((r) => r.code);
+
+  it('is cured by a setting before anything is added, and by a resistor last', () =>
+    expect(cures().map((c) => c.cure)).toEqual(['setting', 'flasher', 'decoder', 'resistor']));
+  it('a flasher is no cure for a light that stays on', () =>
+    expect(cures({ flashing: false }).map((c) => c.cure)).toEqual(['setting', 'decoder', 'resistor']));
+  it('each has something for it and something against it', () => {
+    for (const c of cures()) {
+      expect(codes(c.for)).toEqual([`cure-for-${c.cure}`]);
+      expect(codes(c.against).at(-1)).toBe(`cure-against-${c.cure}`);
+    }
+  });
+  it('the resistor brings the current over the threshold; it hides a failure, and its heat is said', () => {
+    const resistor = cures().at(-1);
+    // 1.1 × 0.9 − 0.25 = 0.74 A; 13.5 ÷ 0.74 = 18.2 Ω, so 18 Ω; 14.4² ÷ 18 = 11.52 W.
+    expect(resistor?.resistor).toMatchObject({
+      kind: 'resistor',
+      ohm: 18,
+      ratingW: expect.closeTo(11.52, 6) as number,
+    });
+    expect(resistor?.against).toEqual([
+      reason('cure-hides-failure'),
+      reason('cure-hot', { heatW: 11.5 }),
+      reason('cure-against-resistor'),
+    ]);
+  });
+  it('one that stays on is rated twice', () =>
+    expect(cures({ flashing: false }).at(-1)?.resistor).toMatchObject({
+      ratingW: expect.closeTo(23.04, 6) as number,
+    }));
+  it('no heat is said where there is no resistor, and only the resistor carries one', () => {
+    expect(codes(cures({ belowA: 8 }).at(-1)?.against)).toEqual([
+      'cure-hides-failure',
+      'cure-against-resistor',
+    ]);
+    expect(
+      cures()
+        .filter((c) => c.resistor)
+        .map((c) => c.cure),
+    ).toEqual(['resistor']);
+    for (const c of cures().slice(0, 3)) expect(codes(c.against)).toEqual([`cure-against-${c.cure}`]);
+  });
+});
+
+describe('the voltage of a vehicle', () => {
+  it('is read from its fact, and unknown stays unknown', () => {
+    expect(systemVOf('12')).toBe(12);
+    expect(systemVOf('24')).toBe(24);
+    expect(systemVOf('both')).toBeNull();
+    expect(systemVOf(null)).toBeNull();
+  });
+  it('a lamp bears it only if it works over all of its range', () => {
+    expect(worksOn(12, 9, 16)).toBe(true);
+    expect(worksOn(12, 9, 32)).toBe(true);
+    expect(worksOn(12, 10, 16)).toBe(false);
+    expect(worksOn(12, 9, 15)).toBe(false);
+    expect(worksOn(24, 9, 16)).toBe(false);
+    expect(worksOn(24, 9, 32)).toBe(true);
   });
 });

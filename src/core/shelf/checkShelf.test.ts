@@ -90,7 +90,7 @@ describe('each fault is found at its place', () => {
     [
       'a lamp whose behaviour does not parse',
       (s) => (s.lamps![braceAt].behaviour[0].cases[0].when = 'hazard |'),
-      [`/lamps/${braceAt}/behaviour/0/cases/0/when expression-control`],
+      [`/lamps/${braceAt}/behaviour/0/cases/0/when expression-ends`],
     ],
     [
       'an adapter that feeds one cavity twice',
