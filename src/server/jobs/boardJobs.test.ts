@@ -1,76 +1,50 @@
 import { eq, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { loadDemo } from '../../../demo/loadDemo';
-import { freshDatabase, type OwnDatabase } from '../../../e2e/support/database';
+import { type DemoShop, demoShop } from '../../../e2e/support/demoShop';
 import { copyJob } from '../../../e2e/support/manyJobs';
-import { envelopeOf, makeEvent } from '../../../e2e/support/shops';
+import { envelopeOf } from '../../../e2e/support/shops';
 import type { EventBodies, EventType } from '@/core/job';
 import type { Family } from '@/core/shelf';
-import type { Actor } from '../access';
-import { type Database, openDatabase } from '../db/connection';
+import { openDatabase } from '../db/connection';
 import { migrateDatabase } from '../db/migrate';
 import { shop } from '../db/schema';
-import { saveRow } from '../shelf/saveRow';
 import { headRevisions, shelfRowsById } from '../shelf/loadShelf';
-import { appendEvents } from './appendEvents';
+import { saveRow } from '../shelf/saveRow';
 import { boardJobs } from './boardJobs';
-import { actors } from './importJobs';
 import type { JobLine } from './jobLines';
-import { loadNewestJobs } from './loadJob';
 import { openJob, openJobForm } from './openJob';
 import { saveIdentity } from './vehicles';
 
 const NOW = new Date('2026-06-10T12:00:00.000Z');
 const FROM = new Date('2026-06-10T00:00:00.000Z');
-const AT = '2026-06-10T11:00:00.000Z';
-let made: OwnDatabase;
-let db: Database;
-let pool: { end: () => Promise<void> };
-let lead: Actor;
-
+let demo: DemoShop;
 beforeAll(async () => {
-  made = await freshDatabase();
-  ({ db, pool } = openDatabase(made.url));
-  await loadDemo(db, () => 'a-demo-pass-word', NOW);
-  const found = [...(await actors(db, 'saltpan')).values()].find((a) => a.role === 'lead');
-  if (!found) throw new Error('the demo shop has no lead');
-  lead = found;
+  demo = await demoShop(NOW);
 });
-afterAll(async () => {
-  await pool.end();
-  await made.drop();
-});
+afterAll(() => demo.close());
 
 const board = (before: number | null = null, booked: readonly string[] = []) =>
-  boardJobs(db, 'saltpan', booked, FROM, before);
+  boardJobs(demo.db, demo.id, booked, FROM, before);
 const numbers = (lines: readonly JobLine[]) => lines.map((l) => l.number);
+const keep = async <T extends EventType>(job: string, type: T, body: EventBodies[T]) =>
+  expect(await demo.send('lead', job, type, body)).toMatchObject({ outcome: 'kept' });
 
 /** The board as a process sees it that has read nothing before. */
 async function boardAnew() {
-  const other = openDatabase(made.url);
+  const other = openDatabase(demo.url);
   try {
-    return await boardJobs(other.db, 'saltpan', [], FROM, null);
+    return await boardJobs(other.db, demo.id, [], FROM, null);
   } finally {
     await other.pool.end();
   }
 }
-
-const jobOf = async (number: number) => {
-  const job = (await loadNewestJobs(db, 'saltpan', 50)).find((j) => j.number === number);
-  if (!job) throw new Error(`no job ${number}`);
-  return job;
-};
-const keep = async <T extends EventType>(job: string, type: T, body: EventBodies[T]) => {
-  const outcomes = await appendEvents(db, lead, job, [makeEvent(lead, job, type, body, AT)], NOW);
-  expect(outcomes).toMatchObject([{ outcome: 'kept' }]);
-};
 
 describe('a line that was kept says what a fresh reading says', () => {
   const changes: [string, () => Promise<void>][] = [
     [
       'after an event of the job',
       async () =>
-        keep((await jobOf(2)).id, 'item-raised', {
+        keep((await demo.job(2)).id, 'item-raised', {
           item: 'key',
           origin: 'promised',
           words: 'bring the key back',
@@ -79,10 +53,10 @@ describe('a line that was kept says what a fresh reading says', () => {
     [
       'after a fact that another job of the vehicle states',
       async () => {
-        const { vehicle } = await jobOf(7);
+        const { vehicle } = await demo.job(7);
         const opened = await openJob(
-          db,
-          lead,
+          demo.db,
+          demo.actor('lead'),
           openJobForm.validateSync({
             ...envelopeOf(),
             vehicle: vehicle.id,
@@ -103,18 +77,20 @@ describe('a line that was kept says what a fresh reading says', () => {
     [
       'after a row of the shelf is changed',
       async () => {
-        const { family } = await jobOf(2);
-        const rev = (await headRevisions(db, 'saltpan', [family.id])).get(`family/${family.id}`) ?? 0;
-        const [row] = await shelfRowsById(db, 'saltpan', 'family', [family.id]);
+        const { family } = await demo.job(2);
+        const rev = (await headRevisions(demo.db, demo.id, [family.id])).get(`family/${family.id}`) ?? 0;
+        const [row] = await shelfRowsById(demo.db, demo.id, 'family', [family.id]);
         const renamed: Family = { ...(row?.body ?? family), name: `${family.name} II` };
-        expect(await saveRow(db, lead, 'family', renamed, rev)).toMatchObject({ kind: 'saved' });
+        expect(await saveRow(demo.db, demo.actor('lead'), 'family', renamed, rev)).toMatchObject({
+          kind: 'saved',
+        });
       },
     ],
     [
       'after the plate is put right',
       async () => {
-        const { vehicle } = await jobOf(3);
-        const saved = await saveIdentity(db, lead, {
+        const { vehicle } = await demo.job(3);
+        const saved = await saveIdentity(demo.db, demo.actor('lead'), {
           vehicle: vehicle.id,
           version: vehicle.version,
           vin: vehicle.vin,
@@ -126,7 +102,7 @@ describe('a line that was kept says what a fresh reading says', () => {
     [
       'after the price of an hour is changed',
       async () => {
-        await db.update(shop).set({ hourMinor: 9900 }).where(eq(shop.id, 'saltpan'));
+        await demo.db.update(shop).set({ hourMinor: 9900 }).where(eq(shop.id, demo.id));
       },
     ],
   ];
@@ -150,7 +126,7 @@ describe('a line that was kept says what a fresh reading says', () => {
 
   it('in its own shop only', async () => {
     const mine = (await board()).inWork.map((l) => l.id);
-    expect(await boardJobs(db, 'another', mine, FROM, null)).toMatchObject({
+    expect(await boardJobs(demo.db, 'another', mine, FROM, null)).toMatchObject({
       inWork: [],
       released: [],
       booked: [],
@@ -162,7 +138,7 @@ describe('a line that was kept says what a fresh reading says', () => {
 describe('released jobs', () => {
   it('stand on pages of twenty, and those in work are all on each', async () => {
     const inWork = numbers((await board()).inWork);
-    await copyJob(db, 'saltpan', 1, 45);
+    await copyJob(demo.db, demo.id, 1, 45);
     const first = await board();
     expect(numbers(first.inWork)).toEqual(inWork);
     const last = Math.max(...numbers(first.released));
@@ -201,12 +177,12 @@ describe('released jobs', () => {
 
 it('a database of before is brought along: what was locked is known to be', async () => {
   const before = await board();
-  await db.execute(sql`alter table job drop column released_seq`);
-  await db.execute(sql`alter table catalogue drop column version`);
-  await db.execute(sql`drop index job_event_fitted`);
-  await db.execute(
+  await demo.db.execute(sql`alter table job drop column released_seq`);
+  await demo.db.execute(sql`alter table catalogue drop column version`);
+  await demo.db.execute(sql`drop index job_event_fitted`);
+  await demo.db.execute(
     sql`delete from drizzle.__drizzle_migrations where created_at = (select max(created_at) from drizzle.__drizzle_migrations)`,
   );
-  await migrateDatabase(made.url);
+  await migrateDatabase(demo.url);
   expect(await board()).toEqual(before);
 });
