@@ -160,6 +160,28 @@ describe('probing', () => {
     );
   });
 
+  it('a plug too large to try every set of settings: all are told apart still, each is live once, by few settings', () => {
+    const controls = ['brake', 'reverse', 'door', 'hazard', 'flash', 'front-fog', 'left', 'lights=low'];
+    const rows = controls.flatMap((a, i) =>
+      controls.slice(i + 1).map((b) => circuit(`${a}/${b}`, on(`${a} & ${b}`))),
+    );
+    const p = probeList(rows);
+    expect(rows).toHaveLength(28);
+    expect(p.alike).toEqual([]);
+    const read = (id: string) => p.settings.map((s) => s.readings.find((r) => r.circuit === id)?.level.kind);
+    expect(new Set(rows.map((c) => read(c.id).join())).size).toBe(28);
+    expect(rows.filter((c) => !read(c.id).includes('on'))).toEqual([]);
+    // log2 28 is 4.8; one control after the other would take as many settings as there are circuits.
+    expect(p.bound).toBe(5);
+    expect(p.settings.length).toBeLessThanOrEqual(8);
+  });
+  it('dimmed outputs of many shares are as many readings: one setting does', () => {
+    const dims = Array.from({ length: 90 }, (_, i) =>
+      circuit(`d${i}`, { when: 'key=on', level: { kind: 'pulsed', duty: (i + 1) / 100 } }),
+    );
+    expect(probeList(dims)).toMatchObject({ alike: [], bound: 1, settings: [{}] });
+  });
+
   it('the demo’s headlamp plug', () => {
     const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
     const packet = shelf.families.find((f) => f.id === 'orrel-packet');

@@ -1,8 +1,16 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import type { Circuit } from '../controls';
 import type { Shelf } from '../shelf';
-import { feedCandidates, type FeedNeed, type FeedSources, MODULE_MA } from './feeds';
+import {
+  type FeedCandidate,
+  feedCandidates,
+  type FeedNeed,
+  type FeedSources,
+  liveOf,
+  MODULE_MA,
+} from './feeds';
 import { neighbours } from './fuseBox';
 import { legsFrom } from './route';
 
@@ -144,4 +152,72 @@ describe('the feed of a DRL on the demo’s van', () => {
       ),
       { numRuns: 20 },
     ));
+});
+
+describe('a need that is not known', () => {
+  const open = feedCandidates({ ...need, cases: null }, sources);
+  it('rules no place out by when it is live, and praises none', () => {
+    expect(open.filter((c) => c.verdict === 'suits')).toEqual([]);
+    for (const c of open) {
+      expect([c.extra.states, c.dark.states]).toEqual([0, 0]);
+      expect(c.against.map((r) => r.code)).toContain('feed-need-open');
+    }
+    // A protected slot is out all the same.
+    expect(open.find((c) => c.id === 'slot:cabin/F16/tap')?.verdict).toBe('not');
+  });
+});
+
+describe('a load that no wire bears', () => {
+  const heavy = feedCandidates({ ...need, eachA: 25 }, sources);
+  it('is said at every place, and no wire or fuse is made up', () => {
+    for (const c of heavy) {
+      expect(c.verdict).toBe('not');
+      expect(c.against.map((r) => r.code)).toContain('feed-no-wire');
+      expect([c.wire, c.fuseA, c.dropV]).toEqual([null, null, null]);
+    }
+  });
+});
+
+describe('the wire of another lamp', () => {
+  const wire = (more: Partial<Circuit>, drawnA = 0.2) =>
+    feedCandidates(need, {
+      ...sources,
+      wires: position ? [{ circuit: { ...position, ...more }, drawnA }] : [],
+    }).find((c) => c.source.kind === 'wire');
+  const codes = (c: FeedCandidate | undefined) => c?.against.map((r) => r.code);
+  it('bears what its fuse leaves: 10 × 0.75 − 2 − 2 × 0.2 − 2.2 = 2.9 A, over by 0.6 A on 5 A', () => {
+    expect(wire({ fuseA: 10, steadyA: 2 })?.spareA).toBe(2.9);
+    expect(wire({ fuseA: 5, steadyA: 2 })?.spareA).toBe(-0.85);
+    expect(wire({ fuseA: 5, steadyA: 2 })?.against).toContainEqual(
+      expect.objectContaining({ code: 'feed-over', facts: { byA: 0.85 } }),
+    );
+  });
+  it('is no feed where the vehicle switches its ground; a monitored one is to be minded', () => {
+    expect(codes(wire({ switched: 'ground' }))).toContain('feed-ground-switched');
+    expect(wire({ switched: 'ground' })?.verdict).toBe('not');
+    expect(codes(wire({ monitoring: { kind: 'none' } }))).not.toContain('feed-monitored');
+    expect(codes(wire({ monitoring: { kind: 'threshold', belowA: 0.3 } }))).toContain('feed-monitored');
+  });
+});
+
+describe('when a source is live', () => {
+  it('is read from the shelf, and unknown where it is not on it any more', () => {
+    const lead = sources.leads[0];
+    const box = sources.boxes[0];
+    const slot = box?.slots[0];
+    expect(liveOf({ kind: 'battery' }, sources)).toEqual([{ when: 'running', level: { kind: 'on' } }]);
+    expect(liveOf({ kind: 'lead', lead: lead?.id ?? '' }, sources)).toEqual(lead?.cases);
+    expect(liveOf({ kind: 'wire', circuit: 'position' }, sources)).toEqual(position?.cases);
+    expect(liveOf({ kind: 'slot', box: box?.id ?? '', slot: slot?.id ?? '', way: 'tap' }, sources)).toEqual(
+      slot?.cases,
+    );
+    expect(liveOf({ kind: 'lead', lead: 'gone' }, sources)).toBeNull();
+    expect(liveOf({ kind: 'wire', circuit: 'gone' }, sources)).toBeNull();
+    expect(liveOf({ kind: 'slot', box: 'gone', slot: 'F1', way: 'tap' }, sources)).toBeNull();
+    expect(liveOf({ kind: 'slot', box: box?.id ?? '', slot: 'gone', way: 'tap' }, sources)).toBeNull();
+  });
+  it('a vehicle of which no battery is known offers none', () =>
+    expect(
+      feedCandidates(need, { ...sources, battery: null }).some((c) => c.school === 'battery-module'),
+    ).toBe(false));
 });

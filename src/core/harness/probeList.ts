@@ -97,6 +97,9 @@ interface Candidate<T> {
   readonly awake: readonly boolean[];
 }
 
+/** More than there are different readings at all the cavities of a plug. */
+const READINGS = 4096;
+
 /** How far a set of settings has come: which circuits it still takes for one another, and which were live. */
 interface Reached {
   readonly parts: readonly number[];
@@ -108,7 +111,7 @@ interface Reached {
 function refined<T>(r: Reached, c: Candidate<T>): Reached {
   const numbers = new Map<number, number>();
   const parts = r.parts.map((p, i) => {
-    const key = p * 64 + (c.row[i] ?? 0);
+    const key = p * READINGS + (c.row[i] ?? 0);
     const known = numbers.get(key) ?? numbers.size;
     numbers.set(key, known);
     return known;
@@ -157,16 +160,24 @@ function fewest<T>(candidates: readonly Candidate<T>[], classes: number): readon
   const chosen: Candidate<T>[] = [];
   let r = start;
   while (r.count < classes || r.sleeping > 0) {
-    let best: { c: Candidate<T>; after: Reached } | null = null;
+    let best: { c: Candidate<T>; after: Reached; left: number } | null = null;
     for (const c of candidates) {
       const after = refined(r, c);
-      if (!best || after.count - after.sleeping > best.after.count - best.after.sleeping) best = { c, after };
+      const left = openOf(after);
+      if (!best || left < best.left) best = { c, after, left };
     }
-    if (!best || (best.after.count === r.count && best.after.sleeping === r.sleeping)) break;
+    if (!best || best.left === openOf(r)) break;
     chosen.push(best.c);
     r = best.after;
   }
   return chosen;
+}
+
+/** What is still open: pairs that are not told apart, and circuits that were never live. */
+function openOf({ parts, sleeping }: Reached): number {
+  const sizes = new Map<number, number>();
+  for (const p of parts) sizes.set(p, (sizes.get(p) ?? 0) + 1);
+  return [...sizes.values()].reduce((sum, n) => sum + (n * (n - 1)) / 2, sleeping);
 }
 
 const switches = (s: ControlState, from: ControlState = ALL_OFF) =>
