@@ -83,6 +83,58 @@ describe('the lint finds', () => {
     ],
   ])('%s', (_, list, expected) => expect(codes(...list)).toEqual(expected));
 
+  const volts = (value: string): Application['rule'] => ({
+    op: 'equals',
+    id: 'v',
+    fact: 'system-voltage',
+    value,
+  });
+  it('a rule that wants a voltage which the lamp does not bear', () => {
+    // The lamps of the row work on 9 to 16 V.
+    expect(codes(app('a', { rule: volts('24') }))).toEqual(['voltage-never a']);
+    expect(codes(app('a', { rule: volts('12') }))).toEqual([]);
+    // A rule that says nothing of it leaves the voltage to the vehicle.
+    expect(codes(app('a', { rule: { op: 'any', of: [volts('24'), volts('12')] } }))).toEqual([]);
+  });
+
+  it('what is missing in the second vehicle line as in the first, and the same in both once', () => {
+    const tail = {
+      role: 'tail' as const,
+      end: 'rear' as const,
+      lamps: { left: 'race-left', right: 'race-right' },
+      rule: { op: 'all' as const, of: [] },
+      supplies: [],
+    };
+    const packet = demo.families.find((f) => f.id === 'orrel-packet');
+    if (!packet) throw new Error('no vehicle line');
+    // A line whose tail lamps do nothing loses nothing.
+    const bare = {
+      ...packet,
+      id: 'bare',
+      places: packet.places.map((p) => (p.position.role === 'tail' ? { ...p, functions: [] } : p)),
+    };
+    const families = [...demo.families, bare, { ...packet, id: 'twin' }];
+    const found = (...ids: string[]) =>
+      lint([app('a', { ...tail, families: ids })], { families }).map((f) => f.facts);
+    const alone = found('orrel-packet');
+    expect(alone).toHaveLength(2);
+    expect(found('bare')).toEqual([]);
+    expect(found('bare', 'orrel-packet')).toEqual(alone);
+    expect(found('orrel-packet', 'twin')).toEqual(alone);
+  });
+
+  it('a row of a vehicle line that is not on the shelf, or has no such place, is not judged here', () => {
+    expect(codes(app('a', { families: ['nowhere'] }))).toEqual([]);
+    expect(codes(app('a', { role: 'mirror', end: 'side', families: ['dunmarrow-byre'] }))).toEqual([]);
+  });
+
+  it('a rule with a fact that nobody defined is the importer’s to refuse', () =>
+    expect(
+      codes(app('a', { rule: { op: 'equals', id: 'x', fact: 'no-such-fact', value: true } })).filter(
+        (c) => !c.startsWith('required'),
+      ),
+    ).toEqual([]));
+
   it('the same in any order of the rows', () => {
     const list = [
       app('a', { rule: years(2014, 2018) }),

@@ -107,7 +107,7 @@ const textOf = (found: Found, row: object, of: () => unknown): string => {
   return text;
 };
 
-/** A rule that no vehicle can meet; a required function that neither lamp nor part provides. */
+/** What is wrong with a rule in any of the vehicle lines that it is for, each said once. */
 function ruleFindings(
   app: Application,
   families: ReadonlyMap<string, Family>,
@@ -116,13 +116,30 @@ function ruleFindings(
   registry: FactRegistry,
   found: Found,
 ): readonly LintFinding[] {
-  const family = app.families.map((id) => families.get(id)).find((f) => f !== undefined);
-  const places = (family?.places ?? []).flatMap((place) => {
+  const list = app.families.flatMap((id) => {
+    const family = families.get(id);
+    return family ? findingsIn(family, app, lamps, shelf, registry, found) : [];
+  });
+  return app.families.length < 2
+    ? list
+    : [...new Map(list.map((f) => [JSON.stringify([f.code, f.facts]), f])).values()];
+}
+
+/** A rule that no vehicle can meet; a required function that neither lamp nor part provides. */
+function findingsIn(
+  family: Family,
+  app: Application,
+  lamps: ReadonlyMap<string, Lamp>,
+  shelf: LintSource,
+  registry: FactRegistry,
+  found: Found,
+): readonly LintFinding[] {
+  const places = family.places.flatMap((place) => {
     const lamp = lamps.get(app.lamps[place.position.side] ?? '');
     const here = place.position.role === app.role && place.position.end === app.end;
     return here && lamp ? [{ place, lamp }] : [];
   });
-  if (!family || places.length === 0) return [];
+  if (places.length === 0) return [];
   const keys = places.map((p) => positionKey(p.place.position));
   const rows = [application(app)];
   const ruleKey = `${keys.join()}|${JSON.stringify(app.rule)}`;
