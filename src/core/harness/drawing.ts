@@ -101,7 +101,7 @@ export function drawLead(rows: readonly LeadRow[], words: DrawnWords): Drawing {
       stripe: r.wire?.stripe ?? null,
     });
     const code = r.wire ? [r.wire.base, r.wire.stripe].filter(Boolean).join('/') : '';
-    text(x1 + 8, y1 - 3, [code, r.size].filter(Boolean).join(' '), 'start', 8);
+    text(x1 + 8, y1 - 4.5, [code, r.size].filter(Boolean).join(' '), 'start', 8);
   }
   return { width: WIDTH, height: Math.max(from.bottom, to.bottom) + 4, shapes };
 }

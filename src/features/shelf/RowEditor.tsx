@@ -38,6 +38,10 @@ export interface RowActs {
   readonly setStock: (part: string, count: number) => Promise<boolean>;
 }
 
+/** What saving does to jobs, by kind; of an application it is worked out instead. */
+const effectOf = (kind: ShelfKind) =>
+  kind === 'lamp' || kind === 'step-sheet' ? 'row.pinned' : kind === 'part' ? 'row.part' : 'row.live';
+
 /** One row of the shelf: its fields, who changed what, and for a rule at once which open jobs it would change. */
 export function RowEditor({
   kind,
@@ -244,7 +248,7 @@ export function RowEditor({
   }
 
   function impactEntries() {
-    if (kind !== 'application') return [];
+    if (kind !== 'application') return [{ mark: <span aria-hidden>–</span>, text: t(effectOf(kind)) }];
     if (impact.kind === 'idle') return [{ mark: <span aria-hidden>–</span>, text: t('row.impact-idle') }];
     if (impact.kind === 'faults') return [{ mark: <WarningMark />, text: t('row.impact-faults') }];
     if (impact.changes.length === 0)
