@@ -89,6 +89,27 @@ it('a day or a page that is none shows today and the newest', async () => {
   await page.named('td', '0001');
 });
 
+it('a job is found by its number or its plate, released ones too', async () => {
+  await page.find('html[data-keys]');
+  await page.press('/');
+  await page.find('input[name=find]:focus');
+  await page.press('40-93', Key.ENTER);
+  await page.seeText('Jobs found for “40-93”');
+  await page.find('tr[data-job="10"]');
+  await page.find('tr[data-job="1"]');
+  expect(await page.axe()).toEqual([]);
+  await page.tabTo(await page.find('input[name=find]'));
+  await page.overwrite('0009');
+  await page.press(Key.ENTER);
+  await page.seeText('Jobs found for “0009”');
+  await page.find('tr[data-job="9"]');
+  await page.go('/?find=%25');
+  await page.seeText('No job has this number');
+  await page.find('html[data-keys]');
+  await page.press(Key.ESCAPE);
+  await page.find('[data-lane]');
+});
+
 it('the calendar feed needs no session and says no more than jobs and times', async () => {
   const link = await page.named('a', 'Calendar feed');
   const text = await (await fetch((await link.getAttribute('href')) ?? '')).text();

@@ -118,6 +118,21 @@ describe('a condition that does not parse', () => {
   });
 });
 
+describe('an open item', () => {
+  const screwed = (position: string) => reason('ground-screwed', { plug: 'ground', position });
+  it('of the wiring names its lamp, since both sides may have the same', () => {
+    const at = (position: string) => british.item({ origin: 'wire-conflict', what: screwed(position) });
+    expect(at('tail.rear.left')).toMatch(/^tail lamp left: Ground by a ring under a screw \(ground\)/);
+    expect(at('tail.rear.left')).not.toBe(at('tail.rear.right'));
+  });
+  it('of another origin, or of both lamps at once, says what it is about', () => {
+    const plain = british.reason(screwed('tail.rear.left')).text;
+    expect(british.item({ origin: 'light-rule', what: screwed('tail.rear.left') })).toBe(plain);
+    const both = reason('item-adapter-not-chosen', { positions: ['tail.rear.left'], part: 'x' });
+    expect(british.item({ origin: 'wire-conflict', what: both })).toBe(british.reason(both).text);
+  });
+});
+
 describe('a verdict that changed', () => {
   it('is told with both', () =>
     expect(

@@ -20,6 +20,8 @@ export interface Wording {
   readonly fact: (key: string) => string;
   readonly value: (key: string, value: ReasonValue) => string;
   readonly reason: (reason: Reason) => { readonly text: string; readonly detail: string | null };
+  /** An open item: a conflict of the wiring names its lamp first, since left and right may have the same. */
+  readonly item: (item: { readonly origin: string; readonly what: Reason }) => string;
   /** A circuit of a vehicle line; `stop+turn-left` is both. */
   readonly circuit: (id: string) => string;
   /** An end of a lead, `in X41/1` or `out main/1`, by the side that it belongs to. */
@@ -176,7 +178,16 @@ export function wording(words: Words, names: FactNames): Wording {
     return { text: tCode(`reason.${r.code}`, facts), detail: why };
   };
 
+  const item: Wording['item'] = ({ origin, what }) => {
+    const { text } = reason(what);
+    const at = what.facts.position;
+    return origin === 'wire-conflict' && typeof at === 'string'
+      ? t('items.at', { at: position(at), text })
+      : text;
+  };
+
   return {
+    item,
     position,
     positions,
     subject,

@@ -5,12 +5,12 @@ import { BUTTON } from '@/ui/classes';
 import { KeyHelp } from '@/ui/KeyHelp';
 import { Key } from '@/ui/KeyHint';
 import { Link } from '@/ui/Link';
-import { MiniLoom } from '@/ui/Loom';
 import { useKeys } from '@/ui/useKeys';
-import { useWords, useZone } from '@/ui/WordsContext';
-import { wording } from '@/words';
+import { useWords } from '@/ui/WordsContext';
 import { BayBoard } from './BayBoard';
-import { type BoardJob, jobAddress, nextStage } from './boardJob';
+import type { BoardJob } from './boardJob';
+import { FindJob, toFind } from './FindJob';
+import { JobTable } from './JobTable';
 
 /** The jobs of the shop with their looms: where each stands and what hangs on it. */
 export function Board({
@@ -35,7 +35,7 @@ export function Board({
   const { t } = words;
   const router = useRouter();
   const [help, setHelp] = useState(false);
-  useKeys({ n: () => router.push('/jobs/new'), '?': () => setHelp(true) });
+  useKeys({ n: () => router.push('/jobs/new'), '/': toFind, '?': () => setHelp(true) });
   return (
     <main className="mx-auto max-w-[82rem] px-6 py-5">
       <header className="mb-3 flex items-center justify-between">
@@ -46,10 +46,12 @@ export function Board({
           </p>
         </div>
         <div className="flex items-center gap-4">
+          <FindJob text="" />
           <span className="text-sm text-soft">
-            <Key>n</Key> {t('board.new')} · <Key>?</Key> {t('keys.help')}
+            <Key>?</Key> {t('keys.help')}
           </span>
-          <Link href="/jobs/new" className={BUTTON.main}>
+          <Key>n</Key>
+          <Link href="/jobs/new" className={`${BUTTON.main} -ml-2`}>
             {t('board.new')}
           </Link>
         </div>
@@ -88,82 +90,10 @@ export function Board({
         onOpenChange={setHelp}
         lines={[
           { keys: ['n'], does: t('board.new') },
+          { keys: ['/'], does: t('find.label') },
           { keys: ['?'], does: t('keys.help') },
         ]}
       />
     </main>
-  );
-}
-
-function JobTable({ jobs, empty }: { jobs: readonly BoardJob[]; empty: string }) {
-  const { t } = useWords();
-  if (jobs.length === 0) return <p className="border-t border-line py-4 text-soft">{empty}</p>;
-  return (
-    <table className="w-full border-collapse">
-      <thead className="text-left text-sm text-soft">
-        <tr className="border-b border-line">
-          <th className="w-20 py-1.5 font-semibold">{t('board.job')}</th>
-          <th className="font-semibold">{t('board.vehicle')}</th>
-          <th className="w-64 font-semibold">{t('board.loom')}</th>
-          <th className="w-[26rem] font-semibold">{t('board.waits')}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {jobs.map((j) => (
-          <JobRow key={j.id} job={j} />
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-function JobRow({ job: j }: { job: BoardJob }) {
-  const words = useWords();
-  const zone = useZone();
-  const { t, tCode } = words;
-  const say = wording(words, { label: () => null, unit: () => null });
-  const next = nextStage(j);
-  const wants = next && next.stage !== 'release' ? next.missing[0] : undefined;
-  return (
-    <tr className="border-b border-line align-top" data-job={j.number}>
-      <td className="py-3">
-        <Link
-          href={jobAddress(j)}
-          className="font-mono text-lg font-semibold underline decoration-line underline-offset-4 hover:decoration-petrol"
-        >
-          {String(j.number).padStart(4, '0')}
-          <span className="sr-only">, {j.vehicle}</span>
-        </Link>
-      </td>
-      <td className="py-3 pr-6">
-        <b>{j.vehicle}</b> <span className="font-mono text-sm text-soft">{j.identity}</span>
-        <span className="block text-sm text-soft">“{j.words}”</span>
-        <span className="block text-sm text-soft">{say.date(j.openedAt, zone)}</span>
-      </td>
-      <td className="py-3">
-        <MiniLoom
-          stages={j.stages}
-          label={t('board.loom-spoken', {
-            done: j.stages.filter((s) => s.state === 'seated' || s.state === 'locked').length,
-            tags: j.open.length,
-          })}
-        />
-        <span className="text-sm text-soft">{next && tCode(`stage.${next.stage}`)}</span>
-      </td>
-      <td className="py-3 text-sm">
-        {wants && <p>{say.reason(wants).text}</p>}
-        <ul>
-          {j.open.slice(0, 3).map((i) => (
-            <li key={i.id}>
-              <span className="text-plum">{tCode(`origin.${i.origin}`)}</span> {say.reason(i.what).text}
-            </li>
-          ))}
-        </ul>
-        {j.open.length > 3 && <p className="text-soft">{t('board.more', { count: j.open.length - 3 })}</p>}
-        {j.open.length === 0 && !wants && (
-          <p className="text-soft">{j.locked ? t('board.locked') : t('board.ready')}</p>
-        )}
-      </td>
-    </tr>
   );
 }

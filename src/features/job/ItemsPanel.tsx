@@ -67,7 +67,7 @@ function OpenRow({
       <div className="flex items-baseline gap-3">
         <span className="w-28 shrink-0 text-sm text-plum">{tCode(`origin.${item.origin}`)}</span>
         <span className="flex-1">
-          {say.reason(item.what).text}
+          {say.item(item)}
           <span className="text-sm text-soft">
             {' '}
             · {tCode(`stage.${item.stage}`)}
@@ -79,7 +79,7 @@ function OpenRow({
             className={BUTTON.quiet}
             aria-expanded={closing}
             onClick={() => onClosing(!closing)}
-            aria-label={t('items.close-named', { item: say.reason(item.what).text })}
+            aria-label={t('items.close-named', { item: say.item(item) })}
           >
             {t('items.close')}
           </button>
@@ -151,7 +151,7 @@ function ClosedRow({ item }: { item: OpenItem }) {
   } as const;
   return (
     <li className="border-b border-line py-1.5 text-sm">
-      <span className="line-through decoration-outline">{say.reason(item.what).text}</span>{' '}
+      <span className="line-through decoration-outline">{say.item(item)}</span>{' '}
       <span className="text-soft">
         {t(sentence[how], {
           words: said,

@@ -37,7 +37,7 @@ export function ProveBecause({ line }: { line: ProofLine | null }) {
     .filter((i) => i.stage === 'prove' && i.closed === null)
     .map((i) => ({
       mark: <WarningMark />,
-      text: say.reason(i.what).text,
+      text: say.item(i),
       detail: tCode(`origin.${i.origin}`),
     }));
   const how: BecauseEntry[] = line

@@ -57,7 +57,7 @@ export function StripBecause({ way, line }: { way: 'out' | 'back'; line: StepLin
     : [];
   const owed: BecauseEntry[] = view.items
     .filter((i) => (i.origin === 'loosened' || i.origin === 'isolated') && i.closed === null)
-    .map((i) => ({ mark: <WarningMark />, text: say.reason(i.what).text }));
+    .map((i) => ({ mark: <WarningMark />, text: say.item(i) }));
   const ways: BecauseEntry[] =
     way === 'out'
       ? strip.uses.flatMap((u) =>

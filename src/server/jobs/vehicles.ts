@@ -7,22 +7,22 @@ import type { Database } from '../db/connection';
 import { vehicle } from '../db/schema';
 import { shelfRowsById } from '../shelf/loadShelf';
 
+/** Whether a vehicle's VIN, serial, plate or fleet number holds a text. */
+export function knownBy(text: string) {
+  const like = `%${text.trim().replace(/[%_\\]/g, (c) => `\\${c}`)}%`;
+  return or(...(['vin', 'serial', 'plate', 'fleet'] as const).map((k) => ilike(vehicle[k], like)));
+}
+
 /** Vehicles of the shop whose VIN, serial, plate or fleet number holds the text; newest first. */
 export async function findVehicles(
   db: Database,
   shopId: string,
   text: string,
 ): Promise<readonly VehicleRecord[]> {
-  const like = `%${text.trim().replace(/[%_\\]/g, (c) => `\\${c}`)}%`;
   return db
     .select()
     .from(vehicle)
-    .where(
-      and(
-        eq(vehicle.shopId, shopId),
-        or(...(['vin', 'serial', 'plate', 'fleet'] as const).map((k) => ilike(vehicle[k], like))),
-      ),
-    )
+    .where(and(eq(vehicle.shopId, shopId), knownBy(text)))
     .orderBy(desc(vehicle.id))
     .limit(8);
 }

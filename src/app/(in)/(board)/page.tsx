@@ -1,8 +1,10 @@
 import { isDay, localDay, shiftDay, utcOf } from '@/core/board';
 import { Board } from '@/features/board/Board';
+import { Found } from '@/features/board/Found';
 import { calendarToken, loadBays, loadBookings } from '@/server/board/bookings';
 import { database } from '@/server/db/connection';
 import { boardJobs } from '@/server/jobs/boardJobs';
+import { findJobs } from '@/server/jobs/findJobs';
 import { pageActor } from '@/server/page';
 import { removeBookingAct, saveBookingAct } from './actions';
 
@@ -13,15 +15,18 @@ const DAYS_LOADED = 4;
 export default async function Page({
   searchParams,
 }: {
-  searchParams: Promise<{ day?: string; before?: string }>;
+  searchParams: Promise<Record<string, string | string[] | undefined>>;
 }) {
   const actor = await pageActor();
-  const { day: asked = '', before: below = '' } = await searchParams;
+  const params = await searchParams;
+  const said = (name: string) => [params[name] ?? ''].flat()[0] ?? '';
+  const [asked, below, find] = [said('day'), said('before'), said('find').trim().slice(0, 60)];
+  const db = database();
+  if (find !== '') return <Found text={find} {...await findJobs(db, actor.shopId, find)} />;
   const before = /^\d{1,9}$/.test(below) ? Number(below) : null;
   const day = isDay(asked) ? asked : localDay(new Date().toISOString(), actor.zone);
   const from = new Date(utcOf(day, 0, actor.zone));
   const to = new Date(utcOf(shiftDay(day, DAYS_LOADED), 0, actor.zone));
-  const db = database();
   const bookings = await loadBookings(db, actor.shopId, from, to);
   const jobs = await boardJobs(
     db,

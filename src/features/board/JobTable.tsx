@@ -1,0 +1,80 @@
+'use client';
+import { Link } from '@/ui/Link';
+import { MiniLoom } from '@/ui/Loom';
+import { useWords, useZone } from '@/ui/WordsContext';
+import { wording } from '@/words';
+import { type BoardJob, jobAddress, nextStage } from './boardJob';
+
+/** Jobs as lines: vehicle, loom, and what each waits for. */
+export function JobTable({ jobs, empty }: { jobs: readonly BoardJob[]; empty: string }) {
+  const { t } = useWords();
+  if (jobs.length === 0) return <p className="border-t border-line py-4 text-soft">{empty}</p>;
+  return (
+    <table className="w-full border-collapse">
+      <thead className="text-left text-sm text-soft">
+        <tr className="border-b border-line">
+          <th className="w-20 py-1.5 font-semibold">{t('board.job')}</th>
+          <th className="font-semibold">{t('board.vehicle')}</th>
+          <th className="w-64 font-semibold">{t('board.loom')}</th>
+          <th className="w-[26rem] font-semibold">{t('board.waits')}</th>
+        </tr>
+      </thead>
+      <tbody>
+        {jobs.map((j) => (
+          <JobRow key={j.id} job={j} />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+function JobRow({ job: j }: { job: BoardJob }) {
+  const words = useWords();
+  const zone = useZone();
+  const { t, tCode } = words;
+  const say = wording(words, { label: () => null, unit: () => null });
+  const next = nextStage(j);
+  const wants = next && next.stage !== 'release' ? next.missing[0] : undefined;
+  return (
+    <tr className="border-b border-line align-top" data-job={j.number}>
+      <td className="py-3">
+        <Link
+          href={jobAddress(j)}
+          className="font-mono text-lg font-semibold underline decoration-line underline-offset-4 hover:decoration-petrol"
+        >
+          {String(j.number).padStart(4, '0')}
+          <span className="sr-only">, {j.vehicle}</span>
+        </Link>
+      </td>
+      <td className="py-3 pr-6">
+        <b>{j.vehicle}</b> <span className="font-mono text-sm text-soft">{j.identity}</span>
+        <span className="block text-sm text-soft">“{j.words}”</span>
+        <span className="block text-sm text-soft">{say.date(j.openedAt, zone)}</span>
+      </td>
+      <td className="py-3">
+        <MiniLoom
+          stages={j.stages}
+          label={t('board.loom-spoken', {
+            done: j.stages.filter((s) => s.state === 'seated' || s.state === 'locked').length,
+            tags: j.open.length,
+          })}
+        />
+        <span className="text-sm text-soft">{next && tCode(`stage.${next.stage}`)}</span>
+      </td>
+      <td className="py-3 text-sm">
+        {wants && <p>{say.reason(wants).text}</p>}
+        <ul>
+          {j.open.slice(0, 3).map((i) => (
+            <li key={i.id}>
+              <span className="text-plum">{tCode(`origin.${i.origin}`)}</span> {say.item(i)}
+            </li>
+          ))}
+        </ul>
+        {j.open.length > 3 && <p className="text-soft">{t('board.more', { count: j.open.length - 3 })}</p>}
+        {j.open.length === 0 && !wants && (
+          <p className="text-soft">{j.locked ? t('board.locked') : t('board.ready')}</p>
+        )}
+      </td>
+    </tr>
+  );
+}
