@@ -15,6 +15,7 @@ import { JobTable } from './JobTable';
 /** The jobs of the shop with their looms: where each stands and what hangs on it. */
 export function Board({
   inWork,
+  moreInWork,
   released,
   older,
   paged,
@@ -22,6 +23,8 @@ export function Board({
   ...plan
 }: {
   inWork: readonly BoardJob[];
+  /** There are more than these, the newest. */
+  moreInWork: boolean;
   /** A page of them, newest first. */
   released: readonly BoardJob[];
   /** Number below which the next page of released jobs begins; null where there is none. */
@@ -63,6 +66,9 @@ export function Board({
           <BayBoard {...plan} jobs={[...inWork, ...released, ...booked]} />
           <h2 className="mb-2 mt-5 text-xl">{t('board.in-work')}</h2>
           <JobTable jobs={inWork} empty={t('board.none-in-work')} />
+          {moreInWork && (
+            <p className="py-3 text-soft">{t('board.more-in-work', { count: inWork.length })}</p>
+          )}
           {released.length > 0 && (
             <>
               <h2 id="released" className="mb-2 mt-7 text-xl">

@@ -12,6 +12,8 @@ const RELEASED_PAGE = 20;
 export interface BoardJobs {
   /** Newest first. */
   readonly inWork: readonly JobLine[];
+  /** There are more in work than the newest that are shown. */
+  readonly moreInWork: boolean;
   readonly released: readonly JobLine[];
   /** Released jobs of a lower number than this are on the next page; null: there are none. */
   readonly older: number | null;
@@ -26,6 +28,7 @@ export interface BoardJobs {
  * @param bookedJobs ids of the jobs whose bookings are shown
  * @param from start of the first day shown
  * @param before only released jobs of a lower number
+ * @param limit jobs in work that are shown at most
  */
 export async function boardJobs(
   db: Database,
@@ -33,8 +36,10 @@ export async function boardJobs(
   bookedJobs: readonly string[],
   from: Date,
   before: number | null,
+  limit = IN_WORK_LIMIT,
 ): Promise<BoardJobs> {
-  const open = await newestInWork(db, shopId, IN_WORK_LIMIT);
+  const found = await newestInWork(db, shopId, limit + 1);
+  const open = found.slice(0, limit);
   const done = await db
     .select({ id: job.id, number: job.number })
     .from(job)
@@ -57,6 +62,7 @@ export async function boardJobs(
   const here = lines.filter((l) => listed.has(l.id));
   return {
     inWork: here.filter((l) => !l.locked),
+    moreInWork: found.length > limit,
     released: here.filter((l) => l.locked),
     older: done.length > RELEASED_PAGE ? (page.at(-1)?.number ?? null) : null,
     booked: lines.filter((l) => !listed.has(l.id)),
