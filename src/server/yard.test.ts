@@ -12,7 +12,8 @@ import { loadJob } from './jobs/loadJob';
 import { openJob } from './jobs/openJob';
 import { loadPhoto, savePhoto } from './photos/photos';
 import { lampHistories } from './shelf/histories';
-import { setStock, stockOf, takeFromStock } from './shelf/stock';
+import { setStock, stockOf } from './shelf/stock';
+import { takeFromStock } from './jobs/takeFromStock';
 
 let shops: TwoShops;
 let job: string;

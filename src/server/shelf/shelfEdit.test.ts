@@ -4,7 +4,7 @@ import { csvColumns } from '@/formats/shelf';
 import { jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
 import { appendEvents } from '../jobs/appendEvents';
 import { openJob } from '../jobs/openJob';
-import { impactOf } from './impactOf';
+import { impactOf } from '../jobs/impactOf';
 import { importCsv } from './importCsv';
 import { loadShelf, shelfRowsById } from './loadShelf';
 import { saveRow } from './saveRow';

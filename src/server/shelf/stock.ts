@@ -1,9 +1,7 @@
-import { and, eq, gte, sql } from 'drizzle-orm';
-import type { AnyEvent } from '@/core/job';
+import { eq, sql } from 'drizzle-orm';
 import { type Actor, may } from '../access';
 import type { Database, Transaction } from '../db/connection';
 import { partStock } from '../db/schema';
-import { appendIn, type EventOutcome } from '../jobs/appendEvents';
 
 /** How many of each part and lamp lie on the shop's own shelf; what was never counted is absent. */
 export async function stockOf(
@@ -30,38 +28,3 @@ export async function setStock(db: Database, actor: Actor, part: string, count: 
     });
   return true;
 }
-
-/** Takes parts off the shop's own shelf for a job: the count and the job's entry, both or neither. */
-export async function takeFromStock(
-  db: Database,
-  actor: Actor,
-  event: Extract<AnyEvent, { type: 'part-moved' }>,
-  now: Date,
-): Promise<EventOutcome> {
-  try {
-    return await db.transaction(async (tx): Promise<EventOutcome> => {
-      const [outcome] = await appendIn(tx, actor, event.job, [event], now);
-      if (outcome?.outcome !== 'kept')
-        return outcome ?? { id: event.id, outcome: 'refused', code: 'no-such-job' };
-      const { part, quantity } = event.body;
-      const here = and(
-        eq(partStock.shopId, actor.shopId),
-        eq(partStock.part, part),
-        gte(partStock.count, quantity),
-      );
-      const left = await tx
-        .update(partStock)
-        .set({ count: sql`${partStock.count} - ${quantity}`, version: sql`${partStock.version} + 1` })
-        .where(here)
-        .returning({ count: partStock.count });
-      if (left.length === 0) throw new NotInStock();
-      return outcome;
-    });
-  } catch (error) {
-    if (error instanceof NotInStock) return { id: event.id, outcome: 'refused', code: 'not-in-stock' };
-    throw error;
-  }
-}
-
-/** Ends the transaction: neither the entry nor the count stands. */
-class NotInStock extends Error {}

@@ -11,7 +11,7 @@ import { identityForm, saveIdentity } from '@/server/jobs/vehicles';
 import { ENVELOPE } from '@/server/jobs/eventForm';
 import { newEvent } from '@/server/jobs/openJob';
 import { pageActor } from '@/server/page';
-import { takeFromStock } from '@/server/shelf/stock';
+import { takeFromStock } from '@/server/jobs/takeFromStock';
 
 const takeForm = yup
   .object({

@@ -4,7 +4,7 @@ import type { Cells, ColumnFault, RowActs } from '@/features/shelf/RowEditor';
 import { csvColumns, readCsvRow, writeCsvRow } from '@/formats/shelf';
 import { database } from '@/server/db/connection';
 import { pageActor } from '@/server/page';
-import { impactOf } from '@/server/shelf/impactOf';
+import { impactOf } from '@/server/jobs/impactOf';
 import { saveRow } from '@/server/shelf/saveRow';
 import { setStock } from '@/server/shelf/stock';
 

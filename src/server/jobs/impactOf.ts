@@ -2,9 +2,9 @@ import { type Impact, ruleImpact } from '@/core/fitment';
 import type { Application, ShelfFault } from '@/core/shelf';
 import { rowFaults } from '@/formats/shelf';
 import type { Database } from '../db/connection';
-import { newestInWork } from '../jobs/jobLists';
-import { loadJobs } from '../jobs/loadJob';
-import { shelfRowsById } from './loadShelf';
+import { shelfRowsById } from '../shelf/loadShelf';
+import { newestInWork } from './jobLists';
+import { loadJobs } from './loadJob';
 
 /** Open jobs that are judged again for a changed rule, at most. */
 const JOBS = 200;
