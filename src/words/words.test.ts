@@ -76,6 +76,7 @@ describe('the catalogue', () => {
       'lamp-chosen',
       'release-locked',
       'job-opened',
+      'part-moved',
       'vin-length',
       'choose-lamp',
       'warranty-linked',
