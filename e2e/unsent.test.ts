@@ -1,9 +1,9 @@
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { loadNewestJobs } from '@/server/jobs/loadJob';
 import type { RunningApp } from './support/app';
 import { startDemoApp } from './support/demoApp';
 import { openPage, type Page } from './support/browser';
+import { loadNewestJobs } from './support/newestJobs';
 
 let app: RunningApp;
 let page: Page;

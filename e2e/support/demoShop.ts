@@ -3,9 +3,10 @@ import type { Actor, Role } from '@/server/access';
 import { type Database, openDatabase } from '@/server/db/connection';
 import { appendEvents, type EventOutcome } from '@/server/jobs/appendEvents';
 import { actors } from '@/server/jobs/importJobs';
-import { type LoadedJob, loadNewestJobs } from '@/server/jobs/loadJob';
+import type { LoadedJob } from '@/server/jobs/loadJob';
 import { loadDemo } from '../../demo/loadDemo';
 import { freshDatabase } from './database';
+import { loadNewestJobs } from './newestJobs';
 import { makeEvent } from './shops';
 
 /** The demo shop in a database of its own, loaded as on a given day, with its people at hand. */

@@ -2,11 +2,12 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { loadDemo } from '../../demo/loadDemo';
 import { relativeTimes } from '../../demo/relativeTimes';
 import { freshDatabase } from '../../e2e/support/database';
+import { loadNewestJobs } from '../../e2e/support/newestJobs';
 import { clearFailures, countFailure, FAILURES_PER_WINDOW, isBlocked } from './auth/signInLimit';
 import { type Database, openDatabase } from './db/connection';
 import { boardJobs } from './jobs/boardJobs';
 import { fitData } from './jobs/fitData';
-import { loadNewestJobs, type LoadedJob } from './jobs/loadJob';
+import type { LoadedJob } from './jobs/loadJob';
 import { loadRelease } from './jobs/lockRelease';
 
 const NOW = new Date('2026-06-10T12:00:00.000Z');

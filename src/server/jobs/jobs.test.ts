@@ -1,10 +1,11 @@
 import { eq, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { loadNewestJobs } from '../../../e2e/support/newestJobs';
 import { type TwoShops, envelopeOf, jobInput, makeEvent, NOW, twoShops } from '../../../e2e/support/shops';
 import { jobEvent } from '../db/schema';
 import { appendEvents } from './appendEvents';
 import { chooseLamp } from './fit';
-import { loadJob, loadNewestJobs } from './loadJob';
+import { loadJob } from './loadJob';
 import { loadRelease, lockRelease } from './lockRelease';
 import { openJob } from './openJob';
 import { takeInEvents } from './takeInEvents';

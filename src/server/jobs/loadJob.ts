@@ -51,21 +51,6 @@ export async function hasJob(db: Db, shopId: string, jobId: string): Promise<boo
   return rows.length > 0;
 }
 
-/** The newest jobs of a shop, read whole, newest first. */
-export async function loadNewestJobs(db: Db, shopId: string, limit: number): Promise<readonly LoadedJob[]> {
-  const ids = await db
-    .select({ id: job.id })
-    .from(job)
-    .where(eq(job.shopId, shopId))
-    .orderBy(desc(job.number))
-    .limit(limit);
-  return loadJobs(
-    db,
-    shopId,
-    ids.map((r) => r.id),
-  );
-}
-
 /** Loads jobs in a fixed number of queries, however many they are. */
 export async function loadJobs(
   db: Db,
