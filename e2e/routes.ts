@@ -1,16 +1,26 @@
+/** Rows of a shop that an address can name. */
+export interface Ids {
+  readonly job: string;
+  readonly vehicle: string;
+}
+
 /** Every route of the application with an address in it; a test compares this list with the folders of `app`. */
 export interface Route {
   /** Folder under `src/app`, groups in brackets left out. */
   readonly folder: string;
   readonly method: 'GET' | 'POST';
   /** Address, with the ids of a shop's own rows filled in. */
-  readonly path: (ids: { readonly job: string }) => string;
+  readonly path: (ids: Ids) => string;
   /** Open to anybody, for every signed-in person alike, or about one shop's row. */
   readonly reach: 'public' | 'shop' | 'row';
-  readonly body?: (ids: { readonly job: string }) => unknown;
+  readonly body?: (ids: Ids) => unknown;
 }
 
+/** Identity and clock of a request. */
+const REQUEST = { at: '2026-01-01T00:00:00.000Z', device: 'd', deviceSeq: 1 };
+
 export const ROUTES: readonly Route[] = [
+  { folder: 'held', method: 'GET', path: () => '/held', reach: 'shop' },
   { folder: '', method: 'GET', path: () => '/', reach: 'shop' },
   { folder: 'calculators', method: 'GET', path: () => '/calculators', reach: 'shop' },
   { folder: 'sign-in', method: 'GET', path: () => '/sign-in', reach: 'public' },
@@ -95,6 +105,28 @@ export const ROUTES: readonly Route[] = [
           body: { words: 'from next door' },
         },
       ],
+    }),
+  },
+  { folder: 'api/held', method: 'POST', path: () => '/api/held', reach: 'shop', body: () => ({}) },
+  { folder: 'api/jobs', method: 'POST', path: () => '/api/jobs', reach: 'shop', body: () => ({}) },
+  {
+    folder: 'api/jobs/[job]/lock',
+    method: 'POST',
+    path: ({ job }) => `/api/jobs/${job}/lock`,
+    reach: 'row',
+    body: () => ({ ...REQUEST, id: '01900000-0000-7000-8000-000000000002' }),
+  },
+  {
+    folder: 'api/jobs/[job]/identity',
+    method: 'POST',
+    path: ({ job }) => `/api/jobs/${job}/identity`,
+    reach: 'row',
+    body: ({ vehicle }) => ({
+      id: '01900000-0000-7000-8000-000000000003',
+      vehicle,
+      version: 1,
+      vin: null,
+      plate: 'FROM NEXT DOOR',
     }),
   },
   {

@@ -34,7 +34,7 @@ function longJob(count: number): readonly AnyStoredEvent[] {
     const position = `marker.side.left.${i % 40}`;
     if (i % 10 === 9)
       return { ...base, type: 'void', body: { target: `e${String(i - 5).padStart(6, '0')}` } };
-    if (i % 2 === 0) return { ...base, type: 'as-found', body: { position, found: ['sound'], basis: null } };
+    if (i % 2 === 0) return { ...base, type: 'as-found', body: { position, found: ['sound'], after: [] } };
     return {
       ...base,
       type: 'bench-read',
@@ -43,7 +43,7 @@ function longJob(count: number): readonly AnyStoredEvent[] {
         lamp: 'l',
         step: `main/${i % 24}`,
         reading: { currentA: 0.5, seen: 'amber' },
-        basis: null,
+        after: [],
       },
     };
   }) as unknown as readonly AnyStoredEvent[];

@@ -14,6 +14,9 @@ export async function freshDatabase(cluster?: string): Promise<OwnDatabase> {
   return made;
 }
 
+/** A database with nothing in it, not even our tables. */
+export const emptyDatabase = (): Promise<OwnDatabase> => ownDatabase('template1');
+
 /** A copy of a database of the cluster, which nobody may be connected to meanwhile. */
 export async function ownDatabase(
   template: string,

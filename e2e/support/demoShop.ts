@@ -1,9 +1,9 @@
-import type { EventBodies, EventType } from '@/core/job';
+import type { BodyOf, EventType } from '@/core/job';
 import type { Actor, Role } from '@/server/access';
 import { type Database, openDatabase } from '@/server/db/connection';
-import { appendEvents, type EventOutcome } from '@/server/jobs/appendEvents';
+import { appendEvents, type EntryOutcome } from '@/server/jobs/appendEvents';
 import { actors } from '@/server/jobs/importJobs';
-import type { LoadedJob } from '@/server/jobs/loadJob';
+import { loadJob, type LoadedJob } from '@/server/jobs/loadJob';
 import { loadDemo } from '../../demo/loadDemo';
 import { freshDatabase } from './database';
 import { loadNewestJobs } from './newestJobs';
@@ -17,13 +17,13 @@ export interface DemoShop {
   readonly actor: (role: Role) => Actor;
   /** A job by its number, read anew. */
   readonly job: (number: number) => Promise<LoadedJob>;
-  /** Sends one event of a job and tells what became of it. */
+  /** Sends one entry of a job and tells what became of it; `code` also says why a kept one stands in nothing. */
   readonly send: <T extends EventType>(
     by: Role,
     job: string,
     type: T,
-    body: EventBodies[T],
-  ) => Promise<EventOutcome>;
+    body: BodyOf<T>,
+  ) => Promise<EntryOutcome>;
   readonly close: () => Promise<void>;
 }
 
@@ -52,7 +52,9 @@ export async function demoShop(now: Date): Promise<DemoShop> {
       const event = makeEvent(actor(by), job, type, body, new Date(now.getTime() - 60_000).toISOString());
       const [outcome] = await appendEvents(db, actor(by), job, [event], now);
       if (!outcome) throw new Error('no answer');
-      return outcome;
+      const read = await loadJob(db, id, job);
+      const odd = read?.reading.unfit.find((u) => u.event.id === event.id);
+      return { ...outcome, code: outcome.code ?? odd?.code };
     },
     close: async () => {
       await pool.end();

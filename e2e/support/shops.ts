@@ -1,10 +1,12 @@
 import { readFileSync } from 'node:fs';
 import { v7 as uuidv7 } from 'uuid';
-import { type AnyEvent, type EventBodies, type EventType } from '@/core/job';
+import { type AnyEvent, type BodyOf, type EventType, kindOf } from '@/core/job';
 import type { Actor, Role } from '@/server/access';
 import { addPerson } from '@/server/auth/addPerson';
 import { type Database, openDatabase } from '@/server/db/connection';
 import { shop } from '@/server/db/schema';
+import { appendEvents, type EntryOutcome } from '@/server/jobs/appendEvents';
+import { loadJob } from '@/server/jobs/loadJob';
 import { type OpenJobInput, openJobForm } from '@/server/jobs/openJob';
 import { importShelf } from '@/server/shelf/importShelf';
 import { freshDatabase } from './database';
@@ -68,7 +70,7 @@ export function makeEvent<T extends EventType>(
   actor: Actor,
   job: string,
   type: T,
-  body: EventBodies[T],
+  body: BodyOf<T>,
   at = AT,
 ): AnyEvent {
   seq += 1;
@@ -76,7 +78,7 @@ export function makeEvent<T extends EventType>(
     id: uuidv7(),
     job,
     type,
-    v: 1,
+    v: kindOf(type).v,
     at,
     device: 'test',
     deviceSeq: seq,
@@ -99,4 +101,17 @@ export function jobInput(more: Partial<OpenJobInput> = {}): OpenJobInput {
     words: 'dull',
     ...more,
   });
+}
+
+/** Keeps entries one by one and tells what became of each; `code` also says why a kept one stands in nothing. */
+export async function fateOf(
+  db: Database,
+  actor: Actor,
+  job: string,
+  events: readonly AnyEvent[],
+  now = NOW,
+): Promise<readonly EntryOutcome[]> {
+  const outcomes = await appendEvents(db, actor, job, events, now);
+  const unfit = (await loadJob(db, actor.shopId, job))?.reading.unfit ?? [];
+  return outcomes.map((o) => ({ ...o, code: o.code ?? unfit.find((u) => u.event.id === o.id)?.code }));
 }

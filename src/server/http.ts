@@ -1,6 +1,9 @@
+import * as yup from 'yup';
+import { textFaults } from '@/core/job';
 import type { Actor } from './access';
 import { currentActor } from './auth/session';
 import { log } from './log';
+import { RequestIdUsed } from './once';
 
 /** Largest body that a JSON route reads, in bytes. */
 const MAX_BODY = { small: 512 * 1024, file: 64 * 1024 * 1024 } as const;
@@ -26,4 +29,47 @@ export async function answerActor(
     log.error({ err: error, path: new URL(request.url).pathname, shop: actor.shopId }, 'request failed');
     return Response.json({ code: 'server-fault' }, { status: 500 });
   }
+}
+
+/** One thing wrong with a form: where, and the code of what. */
+export interface FormFault {
+  readonly path: string;
+  readonly message: string;
+}
+
+/**
+ * Answers a request that is one form: 400 with each fault by path where it is not filled in as it must be, 409 where its
+ * id was used for something else, 422 where the answer is the code of what stands in the way.
+ */
+export async function answerForm<T>(
+  request: Request,
+  form: yup.ISchema<T>,
+  work: (actor: Actor, input: T) => Promise<object>,
+  faulty: (faults: readonly FormFault[]) => object = (faults) => ({ code: 'malformed', faults }),
+): Promise<Response> {
+  return answerActor(request, 'small', async (actor, body) => {
+    let input: T;
+    try {
+      const sent: unknown = JSON.parse(body);
+      const unfit = textFaults(sent);
+      if (unfit.length > 0)
+        return Response.json(faulty(unfit.map((f) => ({ path: f.path, message: f.code }))), { status: 400 });
+      input = (await (form as yup.Schema<T>).validate(sent, { abortEarly: false, stripUnknown: true })) as T;
+    } catch (error) {
+      if (error instanceof SyntaxError)
+        return Response.json(faulty([{ path: '', message: 'malformed' }]), { status: 400 });
+      if (!(error instanceof yup.ValidationError)) throw error;
+      const inner = error.inner.length > 0 ? error.inner : [error];
+      return Response.json(faulty(inner.map((e) => ({ path: e.path ?? '', message: e.message }))), {
+        status: 400,
+      });
+    }
+    try {
+      const answer = await work(actor, input);
+      return Response.json(answer, { status: 'code' in answer ? 422 : 200 });
+    } catch (error) {
+      if (error instanceof RequestIdUsed) return Response.json({ code: 'conflict' }, { status: 409 });
+      throw error;
+    }
+  });
 }

@@ -49,7 +49,12 @@ export function wordsIn(locale: Locale): Words {
     if (text === undefined) return key;
     let message = compiled.get(key);
     if (!message) compiled.set(key, (message = new IntlMessageFormat(text, locale)));
-    return String(message.format(facts));
+    try {
+      return String(message.format(facts));
+    } catch {
+      // A fact that is wanting is a fault of ours; the page with everything else on it stands all the same.
+      return text;
+    }
   };
   const words: Words = {
     locale,

@@ -1,4 +1,8 @@
 import type { ReactNode } from 'react';
+import { OutboxBar } from '@/features/outbox/OutboxBar';
+import { OutboxProvider } from '@/features/outbox/OutboxProvider';
+import { database } from '@/server/db/connection';
+import { heldCount } from '@/server/jobs/held';
 import { pageActor } from '@/server/page';
 import { TopBar } from '@/ui/TopBar';
 import { setLocale, signOut } from './actions';
@@ -6,7 +10,12 @@ import { setLocale, signOut } from './actions';
 export default async function Layout({ children }: { children: ReactNode }) {
   const actor = await pageActor();
   return (
-    <>
+    <OutboxProvider
+      user={actor.userId}
+      name={actor.name}
+      shop={actor.shopId}
+      serverNow={new Date().toISOString()}
+    >
       <TopBar
         shop={actor.shopName}
         person={actor.name}
@@ -15,6 +24,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
         onLocale={setLocale}
       />
       {children}
-    </>
+      <OutboxBar held={await heldCount(database(), actor)} />
+    </OutboxProvider>
   );
 }

@@ -1,4 +1,6 @@
 import { redirect } from 'next/navigation';
+import { OutboxProvider } from '@/features/outbox/OutboxProvider';
+import { WaitingAuthors } from '@/features/outbox/WaitingAuthors';
 import { SignIn } from '@/features/signIn/SignIn';
 import { currentActor } from '@/server/auth/session';
 
@@ -6,5 +8,9 @@ export const metadata = { title: 'Sign in' };
 
 export default async function Page() {
   if (await currentActor()) redirect('/');
-  return <SignIn />;
+  return (
+    <OutboxProvider user={null} name="" shop="" serverNow={new Date().toISOString()}>
+      <SignIn waiting={<WaitingAuthors />} />
+    </OutboxProvider>
+  );
 }

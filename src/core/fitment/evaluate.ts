@@ -11,7 +11,8 @@ export interface Interval {
 }
 export type Known = ReadonlyMap<FactRef, FactValue>;
 
-export type Verdict = 'fits' | 'fits-with-parts' | 'check-first' | 'does-not-fit';
+export const VERDICTS = ['fits', 'fits-with-parts', 'check-first', 'does-not-fit'] as const;
+export type Verdict = (typeof VERDICTS)[number];
 
 /** Reads a verdict off an interval. A `fits-with-parts` whose `hi` is yes may still rise to a plain fit. */
 export function verdictOf({ lo, hi }: Interval): Verdict {

@@ -8,11 +8,12 @@ export {
   type Interval,
   type Known,
   type Prepared,
+  VERDICTS,
   type Verdict,
 } from './evaluate';
 export { because, openFacts } from './because';
 export { neededMends } from './partsToAdd';
-export { judge, type JudgeContext, type Judgement, type PartLine, type RoadMark } from './judge';
+export { judge, type JudgeContext, type Judgement, type PartLine, ROAD_MARKS, type RoadMark } from './judge';
 export {
   shortlist,
   planSwap,

@@ -23,7 +23,8 @@ import { explain } from './explain';
 import { type Change, whatWouldChange } from './whatWouldChange';
 
 /** `off-road`: the vehicle keeps no road rule set, so there is nothing to meet. */
-export type RoadMark = 'meets-profile' | 'not-approved' | 'off-road' | 'unknown';
+export const ROAD_MARKS = ['meets-profile', 'not-approved', 'off-road', 'unknown'] as const;
+export type RoadMark = (typeof ROAD_MARKS)[number];
 
 /** A part that goes with the lamp. `certain: false`: only if an open fact turns out badly. */
 export interface PartLine {

@@ -13,6 +13,8 @@ export interface RuledItem {
   readonly raisedBy?: string;
   readonly raisedAt?: string;
   readonly met?: { readonly by: string; readonly at: string };
+  /** The entry that raised it: no closing of before closes it. Absent: the choice of the lamp. */
+  readonly since?: { readonly id: string; readonly at: string };
 }
 
 /**
@@ -73,7 +75,8 @@ export function stripItems(strip: StripReading): readonly RuledItem[] {
 
 function placed(strip: StripReading, step: string): Reason['facts'] {
   const line = strip.out.find((l) => l.step.id === step);
-  return line ? at(line) : {};
+  // A sheet may have lost the step that was counted at: its id is all there is to say.
+  return line ? at(line) : { step };
 }
 
 const at = (l: StepLine): Reason['facts'] => ({
@@ -83,7 +86,11 @@ const at = (l: StepLine): Reason['facts'] => ({
 
 function obligations(l: StepLine, met: RuledItem['met']): RuledItem[] {
   const { id, step } = l.step;
-  const raised = { raisedBy: l.tick?.by ?? '', raisedAt: l.tick?.at ?? '' };
+  const raised = {
+    raisedBy: l.tick?.by ?? '',
+    raisedAt: l.tick?.at ?? '',
+    ...(l.tick ? { since: { id: l.tick.event, at: l.tick.at } } : {}),
+  };
   const found: RuledItem[] = [];
   const open = (
     origin: ItemOrigin,

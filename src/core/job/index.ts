@@ -1,5 +1,11 @@
 export * from './stages';
 export * from './events';
+export * from './events/parse';
+export { type EntryFault, isKeepable, textFaults } from './events/text';
+export * from './rights';
+export * from './log/frontier';
+export * from './log/standing';
+export * from './log/clock';
 export * from './fold';
 export * from './vehicleFacts';
 export * from './wiring';
@@ -18,3 +24,5 @@ export type { ReleaseWiring } from './releaseWiring';
 export * from './jobView';
 export * from './liveWiring';
 export * from './orders';
+export * from './choice';
+export type { JobLine } from './jobLine';

@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Shelf } from '../shelf';
-import { type AnyStoredEvent, type EventBodies, hybridNow } from './events';
+import type { AnyStoredEvent, BodyOf } from './events';
+import { hybridNow } from './log/clock';
 import { foldJob } from './fold';
 import { eventMaker, shelfSources } from './jobKit';
 import { readJob } from './readJob';
@@ -40,7 +41,7 @@ const read = (events: readonly AnyStoredEvent[], revOnShelf = 1, line = family) 
     ),
   );
 
-const choice = (basis: string | null = null, more: Partial<EventBodies['lamp-chosen']> = {}) =>
+const choice = (after: readonly string[] = [], more: Partial<BodyOf<'lamp-chosen'>> = {}) =>
   event('lamp-chosen', {
     swap: 's',
     application: { id: 'packet-sounder-2', rev: 1 },
@@ -48,7 +49,7 @@ const choice = (basis: string | null = null, more: Partial<EventBodies['lamp-cho
     parts: [],
     verdict: 'fits',
     road: 'meets-profile',
-    basis,
+    after,
     ...more,
   });
 
@@ -58,9 +59,9 @@ function worked(): AnyStoredEvent[] {
     event('job-opened', { words: 'dull headlamps' }),
     fact('market', 'ECE', 'told'),
     event('swap-opened', { swap: 's', positions: [HL, HR] }),
-    event('as-found', { position: HL, found: ['fogged'], basis: null }),
-    event('as-found', { position: HR, found: ['sound'], basis: null }),
-    event('wishes-stated', { wishes: [], basis: null }),
+    event('as-found', { position: HL, found: ['fogged'], after: [] }),
+    event('as-found', { position: HR, found: ['sound'], after: [] }),
+    event('wishes-stated', { wishes: [], after: [] }),
     ...[HL, HR].flatMap((at) => [
       fact('factory-lamp', 'filament', 'seen', at),
       fact('plug', 'X41', 'seen', at),
@@ -109,14 +110,14 @@ describe('the fold', () => {
   });
 
   it('shows both where two wrote on the same basis, and one where the later knew the earlier', () => {
-    const first = event('as-found', { position: HL, found: ['cracked'], basis: null });
-    const rival = event('as-found', { position: HL, found: ['sound'], basis: null });
+    const first = event('as-found', { position: HL, found: ['cracked'], after: [] });
+    const rival = event('as-found', { position: HL, found: ['sound'], after: [] });
     expect(
       foldJob([first, rival])
         .asFound.get(HL)
         ?.rivals.map((r) => r.id),
     ).toEqual([first.id]);
-    const knowing = event('as-found', { position: HL, found: ['sound'], basis: first.id });
+    const knowing = event('as-found', { position: HL, found: ['sound'], after: [first.id] });
     expect(foldJob([first, knowing]).asFound.get(HL)).toEqual({ event: knowing, rivals: [] });
     expect(origins([...worked(), rival])).toContain('rival-entries');
   });
@@ -176,7 +177,7 @@ describe('Wire and Light', () => {
         sealed: 'not-looked',
         greased: 'not-looked',
       },
-      basis: null,
+      after: [],
     });
   /** The same job with the lamp that has a DRL. */
   const withDrl = () =>
@@ -193,7 +194,7 @@ describe('Wire and Light', () => {
         : e,
     );
   const feed = () =>
-    event('feed-chosen', { swap: 's', does: 'drl', school: 'fuse-tap', words: 'slot F14', basis: null });
+    event('feed-chosen', { swap: 's', does: 'drl', school: 'fuse-tap', words: 'slot F14', after: [] });
 
   it('a map without doubt is seated, and locked once both plugs were looked at: mated, locked, right way round', () => {
     expect(stage(worked(), 'wire')).toMatchObject({
@@ -283,7 +284,7 @@ describe('Bench', () => {
     currentA: number,
     seen: 'white' | 'amber' | 'dark',
     lamp = position === HL ? 'sounder-2-left' : 'sounder-2-right',
-  ) => event('bench-read', { position, lamp, step, reading: { currentA, seen }, basis: null });
+  ) => event('bench-read', { position, lamp, step, reading: { currentA, seen }, after: [] });
   const all = (position: string) => [
     read1(position, 'main/4', 0.2, 'white'),
     read1(position, 'main/5', 0.5, 'amber'),
@@ -358,10 +359,13 @@ describe('open items raise themselves', () => {
     const changed = [...worked(), fact('plug', 'X40', 'seen', HL)];
     expect(origins(changed)).toContain('choice-stale');
     expect(stage(changed, 'fit')?.tags).toBe(1);
-    const again = choice(changed.find((e) => e.type === 'lamp-chosen')?.id ?? null, {
-      verdict: 'fits-with-parts',
-      parts: [{ id: 'adapter-x40', rev: 1, quantity: 1, certain: true }],
-    });
+    const again = choice(
+      changed.flatMap((e) => (e.type === 'lamp-chosen' ? [e.id] : [])),
+      {
+        verdict: 'fits-with-parts',
+        parts: [{ id: 'adapter-x40', rev: 1, quantity: 1, certain: true }],
+      },
+    );
     expect(origins([...changed, again])).not.toContain('choice-stale');
   });
 

@@ -1,6 +1,6 @@
 import { EMPTY_SHELF, type Shelf } from '../shelf/types';
 import { factRegistry } from '../vehicle';
-import type { AnyStoredEvent, EventBodies, EventType, RowRef } from './events';
+import { type AnyStoredEvent, type BodyOf, type EventType, kindOf, type RowRef } from './events';
 import type { JobSources } from './readJob';
 import type { VehicleRecord } from './vehicleFacts';
 
@@ -9,7 +9,7 @@ export function eventMaker(start = '2026-01-01T00:00:00.000Z', user = 'u') {
   let n = 0;
   return function event<T extends EventType>(
     type: T,
-    body: EventBodies[T],
+    body: BodyOf<T>,
     more: Partial<AnyStoredEvent> = {},
   ): AnyStoredEvent {
     n += 1;
@@ -18,12 +18,20 @@ export function eventMaker(start = '2026-01-01T00:00:00.000Z', user = 'u') {
       id: `e${String(n).padStart(5, '0')}`,
       job: 'j',
       type,
-      v: 1,
+      v: kindOf(type).v,
       at,
       device: 'd',
       deviceSeq: n,
     };
-    return { ...head, user, body, seq: n, receivedAt: at, ...more } as unknown as AnyStoredEvent;
+    return {
+      ...head,
+      user,
+      body,
+      seq: n,
+      receivedAt: at,
+      role: 'lead',
+      ...more,
+    } as unknown as AnyStoredEvent;
   };
 }
 
@@ -43,7 +51,7 @@ export function shelfSources(
       ref.rev === 1 ? rows.find((r) => r.id === ref.id) : undefined;
   return {
     events,
-    otherFactEvents: [],
+    otherEvents: [],
     vehicle,
     family,
     registry: factRegistry(shelf.factKeys),

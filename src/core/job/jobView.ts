@@ -12,7 +12,8 @@ import {
   positionKey,
   type VinReading,
 } from '../vehicle';
-import type { AsFound, Calculator, Looked, PlugCheck, WarrantySymptom } from './events';
+import type { AsFound, Calculator, EventType, Looked, PlugCheck, WarrantySymptom } from './events';
+import type { JobRecord } from './fold';
 import type { OpenItem } from './openItem';
 import type { JobReading } from './readJob';
 import { releaseCheck, type ReleaseCheck } from './release';
@@ -30,8 +31,6 @@ export interface PositionView {
   readonly place: Place;
   readonly found: readonly AsFound[];
   readonly foundWords: string;
-  /** Event to build upon when it is found otherwise. */
-  readonly foundBasis: string | null;
   readonly swap: string | null;
 }
 
@@ -78,7 +77,6 @@ export interface JobView {
   readonly wishes: {
     readonly wishes: readonly Wish[];
     readonly words: string;
-    readonly basis: string;
   } | null;
   readonly modifications: readonly {
     readonly event: string;
@@ -142,6 +140,16 @@ export interface JobView {
   readonly late: number;
   readonly names: Readonly<Record<string, string>>;
   readonly lastAt: string | null;
+  /** What stands of each value, for the next entry to name. */
+  readonly frontiers: JobRecord['frontiers'];
+  /** Entries that are kept and stand in nothing, with the code of why. */
+  readonly unfit: readonly {
+    readonly event: string;
+    readonly type: EventType;
+    readonly code: string;
+    readonly by: string;
+    readonly at: string;
+  }[];
 }
 
 export interface JobViewInput {
@@ -193,7 +201,6 @@ export function jobView(input: JobViewInput): JobView {
       ? {
           wishes: record.wishes.event.body.wishes,
           words: record.wishes.event.body.words ?? '',
-          basis: record.wishes.event.id,
         }
       : null,
     modifications: record.modifications.map((m) => ({
@@ -276,6 +283,14 @@ export function jobView(input: JobViewInput): JobView {
     late: record.late.length,
     names: input.names,
     lastAt: record.lastAt,
+    frontiers: record.frontiers,
+    unfit: reading.unfit.map(({ event: e, code }) => ({
+      event: e.id,
+      type: e.type,
+      code,
+      by: e.user,
+      at: e.at,
+    })),
   };
 }
 
@@ -288,7 +303,6 @@ function positionView(place: Place, { record }: JobReading): PositionView {
     place,
     found: found?.body.found ?? [],
     foundWords: found?.body.words ?? '',
-    foundBasis: found?.id ?? null,
     swap: record.swaps.find((s) => s.positions.includes(key))?.id ?? null,
   };
 }

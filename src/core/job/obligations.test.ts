@@ -89,7 +89,7 @@ function job(step: Partial<Step>, ...events: readonly AnyStoredEvent[]) {
           verdict: 'fits',
           road: 'unknown',
           sheets: [{ id: 'sheet', rev: 1 }],
-          basis: null,
+          after: [],
         }),
         ...events,
       ],
@@ -97,7 +97,7 @@ function job(step: Partial<Step>, ...events: readonly AnyStoredEvent[]) {
   );
 }
 const tick = (step: string, way: 'out' | 'back', outcome: StepOutcome = 'done') =>
-  event('step-ticked', { step, way, outcome, ...(outcome === 'done' ? {} : { words: 'so' }), basis: null });
+  event('step-ticked', { step, way, outcome, ...(outcome === 'done' ? {} : { words: 'so' }), after: [] });
 const count = (act: FastenerAct, n: number) =>
   event('fastener-counted', { step: 'a', group: 'g', act, count: n });
 const item = (reading: ReturnType<typeof job>, code: string) =>
@@ -153,7 +153,12 @@ describe('obligations open by themselves', () => {
     const short = job(screws, count('out', 3), count('in', 2));
     const first = item(short, 'item-fasteners');
     expect(first).toMatchObject({ origin: 'fasteners', what: { facts: { holes: 1, left: 1 } } });
-    const written = event('item-closed', { item: first?.id ?? '', how: 'handed-over', words: 'lost one' });
+    // Written after whatever the job below makes of itself.
+    const written = event(
+      'item-closed',
+      { item: first?.id ?? '', how: 'handed-over', words: 'lost one' },
+      { at: '2027-01-01T00:00:00.000Z' },
+    );
     expect(
       item(job(screws, count('out', 3), count('in', 2), written), 'item-fasteners')?.closed,
     ).not.toBeNull();

@@ -46,6 +46,8 @@ export interface OpenItem {
   readonly raisedBy: string | null;
   readonly raisedAt: string | null;
   readonly closableBy: ClosableBy;
+  /** The entry that it rests on; a closing of before does not close it. */
+  readonly since?: { readonly id: string; readonly at: string };
   readonly closed: {
     /** `met`: what it asked for was done and recorded, which closed it by itself. */
     readonly how: 'done' | 'handed-over' | 'met';

@@ -2,9 +2,12 @@ import type { Judgement } from '../fitment';
 import { type Reason, reason } from '../reason';
 import type { ResolvedFact } from '../vehicle';
 import type { JobRecord, SwapRecord } from './fold';
-import { CLOSABLE, type ItemOrigin, type OpenItem } from './openItem';
+import type { ItemOrigin, OpenItem } from './openItem';
+import { closable, closingsThatDoNot, type Since } from './closings';
 import { proofItems, type RuledItem, stripItems } from './handItems';
-import type { HeldBehind } from './events';
+import { type HeldBehind, isPersonsItem } from './events';
+import { compareEvents } from './log/frontier';
+import type { Unfit } from './log/standing';
 import { orderItems, type SwapOrders } from './orders';
 import { notProven, type ProofLine } from './proving';
 import type { Stage } from './stages';
@@ -34,48 +37,66 @@ export interface ChoiceCheck {
 
 const AIMED_ROLES = /^(headlamp|fog)\./;
 
+/** Every item of a job, and the closings that close none. */
+export interface ItemReading {
+  readonly items: readonly OpenItem[];
+  readonly unfit: readonly Unfit[];
+}
+
+/** Raises an item of a rule; `since`: the entry that it rests on. */
+type Raise = (id: string, origin: ItemOrigin, what: Reason, stage: Stage, since?: Since | null) => void;
+
 /** Every item of a job: raised by people and by rules, closed ones included, oldest first, rules' last. */
 export function openItems(
   record: JobRecord,
   facts: Iterable<ResolvedFact>,
   checks: readonly ChoiceCheck[],
   strip: StripReading,
-): readonly OpenItem[] {
+): ItemReading {
   const found: OpenItem[] = record.raised.map((e) =>
-    item(
-      record,
-      e.body.item,
-      e.body.origin,
-      reason('item-words', { words: e.body.words }),
-      e.body.stage ?? 'arrive',
-      e.user,
-      e.at,
-    ),
+    closable(record, {
+      // Entries of before could have a rule’s id: such an item is kept apart from the rule’s own.
+      id: isPersonsItem(e.body.item) ? e.body.item : `person/${e.body.item}`,
+      closedAs: e.body.item,
+      origin: e.body.origin,
+      what: reason('item-words', { words: e.body.words }),
+      stage: e.body.stage ?? 'arrive',
+      raisedBy: e.user,
+      raisedAt: e.at,
+      since: e,
+    }),
   );
-  const rule = (id: string, origin: ItemOrigin, what: Reason, stage: Stage) =>
-    found.push(item(record, id, origin, what, stage, null, null));
+  const rule: Raise = (id, origin, what, stage, since = null) =>
+    found.push(closable(record, { id, origin, what, stage, raisedBy: null, raisedAt: null, since }));
 
   for (const fact of facts) {
     if (fact.contradictedBy.length === 0) continue;
-    const said = [fact.decidedBy, ...fact.contradictedBy].map((s) => `${s?.source}=${String(s?.value)}`);
+    const statements = [fact.decidedBy, ...fact.contradictedBy].flatMap((s) => s ?? []);
+    const said = statements.map((s) => `${s.source}=${String(s.value)}`);
     rule(
       `contradiction:${fact.ref}:${said.join('|')}`,
       'contradiction',
       reason('item-contradiction', { fact: fact.key, subject: fact.subject, said }),
       'arrive',
+      [...statements].sort(compareEvents).at(-1),
     );
   }
   for (const check of checks) {
     swapItems(check, rule);
     wiringItems(check, rule);
-    found.push(...harnessItems(check, record).map((i) => ruled(record, i)));
-    const chosen = check.swap.choice?.event.id;
-    if (chosen)
-      found.push(...proofItems(chosen, check.swap.positions, check.proofs).map((i) => ruled(record, i)));
+    const { choice, positions } = check.swap;
+    if (!choice) continue;
+    found.push(...harnessItems(check, record).map((i) => ruled(record, i, choice.event)));
+    found.push(
+      ...proofItems(choice.event.id, positions, check.proofs).map((i) => ruled(record, i, choice.event)),
+    );
   }
-  found.push(...stripItems(strip).map((i) => ruled(record, i)));
+  const first = record.swaps.flatMap((s) => s.chosenSince ?? []).sort(compareEvents)[0] ?? null;
+  found.push(...stripItems(strip).map((i) => ruled(record, i, first)));
   const orders = checks.flatMap((c) => c.orders ?? []);
-  found.push(...orderItems(orders, record, (what) => isProven(what, checks)).map((i) => ruled(record, i)));
+  found.push(
+    ...orderItems(orders, record, (what) => isProven(what, checks)).map((i) => ruled(record, i, first)),
+  );
   for (const [position, value] of record.asFound)
     if (value.rivals.length > 0)
       rule(
@@ -83,9 +104,16 @@ export function openItems(
         'rival-entries',
         reason('item-rival-as-found', { position }),
         'arrive',
+        value.event,
       );
   if (record.wishes && record.wishes.rivals.length > 0)
-    rule(`rivals:wishes:${record.wishes.event.id}`, 'rival-entries', reason('item-rival-wishes'), 'arrive');
+    rule(
+      `rivals:wishes:${record.wishes.event.id}`,
+      'rival-entries',
+      reason('item-rival-wishes'),
+      'arrive',
+      record.wishes.event,
+    );
   if (record.late.length > 0)
     rule(
       `late:${record.locks.length}`,
@@ -93,19 +121,24 @@ export function openItems(
       reason('item-late-entries', { count: record.late.length }),
       'release',
     );
-  return found;
+  return { items: found, unfit: closingsThatDoNot(record, found) };
 }
 
-function swapItems(
-  { swap, now, revised }: ChoiceCheck,
-  rule: (id: string, origin: ItemOrigin, what: Reason, stage: Stage) => void,
-): void {
+function swapItems({ swap, now, revised }: ChoiceCheck, raise: Raise): void {
   const chosen = swap.choice?.event;
   if (!chosen) return;
+  const rule: Raise = (id, origin, what, stage) => raise(id, origin, what, stage, chosen);
   const positions = swap.positions;
   if (positions.some((p) => AIMED_ROLES.test(p))) {
-    rule(`baseline:${swap.id}`, 'baseline-light', reason('item-baseline-light', { positions }), 'strip');
-    rule(`aim:${swap.id}`, 'aim', reason('item-aim', { positions }), 'prove');
+    const since = swap.chosenSince;
+    raise(
+      `baseline:${swap.id}`,
+      'baseline-light',
+      reason('item-baseline-light', { positions }),
+      'strip',
+      since,
+    );
+    raise(`aim:${swap.id}`, 'aim', reason('item-aim', { positions }), 'prove', since);
   }
   if (chosen.body.override)
     rule(
@@ -137,12 +170,10 @@ function swapItems(
 }
 
 /** What the pin map and the rules of light leave to be settled by a person. */
-function wiringItems(
-  { swap, wiring }: ChoiceCheck,
-  rule: (id: string, origin: ItemOrigin, what: Reason, stage: Stage) => void,
-): void {
+function wiringItems({ swap, wiring }: ChoiceCheck, raise: Raise): void {
   const chosen = swap.choice?.event;
   if (!chosen) return;
+  const rule: Raise = (id, origin, what, stage) => raise(id, origin, what, stage, chosen);
   const unmapped = wiring.filter((w) => w.state === 'unmapped').map((w) => w.position);
   if (unmapped.length > 0)
     rule(
@@ -215,23 +246,15 @@ function partsDiffer(
 }
 
 /** An item of a rule; where what it asks for was done, that closes it, unless a person did before. */
-function ruled(record: JobRecord, i: RuledItem): OpenItem {
-  const plain = item(record, i.id, i.origin, i.what, i.stage, i.raisedBy ?? null, i.raisedAt ?? null);
+function ruled(record: JobRecord, i: RuledItem, since: Since | null): OpenItem {
+  const plain = closable(record, {
+    id: i.id,
+    origin: i.origin,
+    what: i.what,
+    stage: i.stage,
+    raisedBy: i.raisedBy ?? null,
+    raisedAt: i.raisedAt ?? null,
+    since: i.since ?? since,
+  });
   return i.met && !plain.closed ? { ...plain, closed: { how: 'met', words: '', ...i.met } } : plain;
-}
-
-function item(
-  record: JobRecord,
-  id: string,
-  origin: ItemOrigin,
-  what: Reason,
-  stage: Stage,
-  raisedBy: string | null,
-  raisedAt: string | null,
-): OpenItem {
-  const closing = CLOSABLE[origin] === 'nobody' ? undefined : record.closings.get(id);
-  const closed = closing
-    ? { how: closing.body.how, words: closing.body.words, by: closing.user, at: closing.at }
-    : null;
-  return { id, origin, what, stage, raisedBy, raisedAt, closableBy: CLOSABLE[origin], closed };
 }

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { readFileSync } from 'node:fs';
 import type { Shelf } from '../shelf';
-import type { AnyStoredEvent, EventBodies } from './events';
+import type { AnyStoredEvent, BodyOf } from './events';
 import { eventMaker, shelfSources } from './jobKit';
 import { readJob } from './readJob';
 
@@ -25,11 +25,11 @@ const chosen = event('lamp-chosen', {
   parts: [{ id: 'reflector-red', rev: 1, quantity: 2, certain: true }],
   verdict: 'fits-with-parts',
   road: 'unknown',
-  basis: null,
+  after: [],
 });
 function job(...events: AnyStoredEvent[]) {
-  const reading = readJob(
-    shelfSources(shelf, vehicle, [
+  const reading = readJob({
+    ...shelfSources(shelf, vehicle, [
       event('job-opened', { words: 'x' }),
       event('fact-stated', { key: 'market', subject: 'vehicle', value: 'ECE', source: 'told' }),
       ...[TL, TR].map((at) =>
@@ -39,12 +39,14 @@ function job(...events: AnyStoredEvent[]) {
       chosen,
       ...events,
     ]),
-  );
+    // An earlier job of this vehicle fitted the same lamps.
+    otherEvents: [{ ...chosen, id: 'c0', job: 'j0' }],
+  });
   const orders = reading.checks[0]?.orders;
   if (!orders) throw new Error('no orders');
   return { orders, items: reading.items.filter((i) => !i.closed).map((i) => i.what.code) };
 }
-const move = (part: string, what: EventBodies['part-moved']['move'], quantity = 1, more = {}) =>
+const move = (part: string, what: BodyOf<'part-moved'>['move'], quantity = 1, more = {}) =>
   event('part-moved', { swap: 's', part, move: what, quantity, ...more });
 const agree = (minor: number) =>
   event('quote-agreed', {
@@ -52,7 +54,7 @@ const agree = (minor: number) =>
     total: { minor, currency: 'EUR' },
     minutes: 55,
     words: 'by phone',
-    basis: null,
+    after: [],
   });
 
 describe('the quote', () => {
@@ -137,7 +139,7 @@ describe('the box', () => {
       checks: { contents: 'yes', side: 'yes', revision: 'not-looked', undamaged },
       serial: 'S-1',
       leftovers: [{ what: 'long screw', why: 'for the model before' }],
-      basis: null,
+      after: [],
     });
   it('is looked into lamp by lamp; what is not as ordered stays open', () => {
     const good = job(box('yes'));
@@ -161,7 +163,7 @@ describe('what was added, and what came back', () => {
         tests: 'operate',
         consent: 'by phone',
       }),
-      event('warranty-linked', { earlier: 'j0', lamps: ['race-left'], symptom: 'fogged', basis: null }),
+      event('warranty-linked', { earlier: 'j0', lamps: ['race-left'], symptom: 'fogged', after: [] }),
     );
     expect(items).toEqual(expect.arrayContaining(['item-scope-added', 'item-warranty']));
   });

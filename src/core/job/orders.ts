@@ -244,6 +244,7 @@ export function orderItems(
       stage: 'mount',
       raisedBy: e.user,
       raisedAt: e.at,
+      since: { id: e.id, at: e.at },
     });
   if (record.warranty)
     open(

@@ -14,6 +14,9 @@ import type { AnyStoredEvent, RowRef } from './events';
 import { foldJob, type JobRecord, statementsOf, type SwapRecord } from './fold';
 import type { OpenItem } from './openItem';
 import { type ChoiceCheck, openItems } from './openItems';
+import { jobFrame } from './frame';
+import { jobShape, unfitEntries } from './shape';
+import type { Unfit } from './log/standing';
 import { type OrderSources, type Rates, swapOrders } from './orders';
 import { readProofs } from './proving';
 import { type StageState, stageStates } from './stageStates';
@@ -26,8 +29,8 @@ import { derivedStatements, type VehicleRecord, vinOf } from './vehicleFacts';
 /** Everything that a job is read from. Pinned rows are looked up by id and revision. */
 export interface JobSources {
   readonly events: readonly AnyStoredEvent[];
-  /** Fact events (and voids) of other jobs of this vehicle. */
-  readonly otherFactEvents: readonly AnyStoredEvent[];
+  /** Facts, choices (and undos) of other jobs of this vehicle. */
+  readonly otherEvents: readonly AnyStoredEvent[];
   readonly vehicle: VehicleRecord;
   readonly family: Family;
   readonly registry: FactRegistry;
@@ -58,15 +61,26 @@ export interface JobReading {
   readonly items: readonly OpenItem[];
   readonly stages: readonly StageState[];
   readonly context: JudgeContext;
+  /** Entries that are kept and stand in nothing, each with the code of why. */
+  readonly unfit: readonly Unfit[];
 }
 
 /** Reads a job: folds the events, resolves the facts, judges the pinned choices again, derives items and stages. */
 export function readJob(sources: JobSources): JobReading {
   const { vehicle, family, registry, profiles } = sources;
-  const record = foldJob(sources.events);
+  const frame = jobFrame({
+    family,
+    registry,
+    parts: sources.parts,
+    lamps: everChosen(sources),
+    otherJobs: sources.otherEvents,
+  });
+  const record = foldJob(sources.events, frame);
+  const unfit = new Set(record.unfit.map((u) => u.event.id));
   const statements = [
     ...derivedStatements(vehicle, family, registry),
-    ...statementsOf([...sources.events, ...sources.otherFactEvents]),
+    ...statementsOf(sources.events.filter((e) => !unfit.has(e.id))),
+    ...statementsOf(sources.otherEvents),
   ];
   const facts = resolveFacts(statements, registry.find);
   const parts = new Map(sources.parts.map((p) => [p.id, p]));
@@ -78,11 +92,29 @@ export function readJob(sources: JobSources): JobReading {
     known: context.known,
     sheet: sources.pinned.sheet,
   });
-  const items = openItems(record, facts.values(), checks, strip);
+  const { items, unfit: closings } = openItems(record, facts.values(), checks, strip);
   const slides = new Set(sources.connectors.filter((c) => c.locks.includes('slide')).map((c) => c.id));
   const hasSlide = (connector: string) => slides.has(connector);
   const stages = stageStates({ vehicle, record, facts, checks, strip, items, hasSlide });
-  return { record, vin: vinOf(vehicle, family), facts, checks, strip, items, stages, context };
+  const shape = jobShape(record, checks, strip, items);
+  return {
+    record,
+    vin: vinOf(vehicle, family),
+    facts,
+    checks,
+    strip,
+    items,
+    stages,
+    context,
+    unfit: unfitEntries(record, strip, closings, shape),
+  };
+}
+
+/** Every lamp that any choice of the job has pinned. */
+function everChosen({ events, pinned }: JobSources): readonly Lamp[] {
+  const refs = events.flatMap((e) => (e.type === 'lamp-chosen' ? Object.values(e.body.lamps) : []));
+  const rows = refs.flatMap((ref) => pinned.lamp(ref) ?? []);
+  return [...new Set(rows)];
 }
 
 function checkChoice(

@@ -230,7 +230,7 @@ const document = (events: readonly AnyStoredEvent[]) =>
   });
 
 const tick = (step: string, way: 'out' | 'back') =>
-  event('step-ticked', { step, way, outcome: 'done', basis: null });
+  event('step-ticked', { step, way, outcome: 'done', after: [] });
 const count = (step: string, group: string, act: FastenerAct, n: number) =>
   event('fastener-counted', { step, group, act, count: n });
 const see = (step: string, expected: string) =>
@@ -239,7 +239,7 @@ const see = (step: string, expected: string) =>
     lamp: 'bar',
     step,
     seen: { identification: { expected, seen: 'as-expected' } },
-    basis: null,
+    after: [],
   });
 const BAR_OFF = `bar-off@${POSITION}`;
 
@@ -250,9 +250,9 @@ const story = [
   event('fact-stated', { key: 'market', subject: 'vehicle', value: 'NA', source: 'told' }),
   event('fact-stated', { key: 'roof-rail', subject: 'vehicle', value: false, source: 'seen' }),
   event('swap-opened', { swap: 's', positions: [POSITION] }),
-  event('as-found', { position: POSITION, found: ['missing'], words: 'torn off at a bridge', basis: null }),
+  event('as-found', { position: POSITION, found: ['missing'], words: 'torn off at a bridge', after: [] }),
   event('modification-noted', { words: 'roof patched', position: POSITION }),
-  event('wishes-stated', { wishes: [], basis: null }),
+  event('wishes-stated', { wishes: [], after: [] }),
   event('lamp-chosen', {
     swap: 's',
     application: { id: 'wain-bar', rev: 1 },
@@ -261,7 +261,7 @@ const story = [
     verdict: 'fits-with-parts',
     road: 'meets-profile',
     sheets: [{ id: 'wain-roof', rev: 1 }],
-    basis: null,
+    after: [],
   }),
   event('plug-recorded', {
     position: POSITION,
@@ -274,7 +274,7 @@ const story = [
       sealed: 'yes',
       greased: 'yes',
     },
-    basis: null,
+    after: [],
   }),
   tick('ladder', 'out'),
   count('cap', 'studs', 'out', 2),
@@ -286,7 +286,7 @@ const story = [
     lamp: 'bar',
     step: 'p/A',
     reading: { currentA: 0.31, seen: 'red' },
-    basis: null,
+    after: [],
   }),
   count(BAR_OFF, 'screws', 'replaced', 1),
   count(BAR_OFF, 'screws', 'in', 4),
@@ -423,8 +423,9 @@ describe('the view of a job', () => {
     expect(new Set(rows).size).toBe(rows.length);
   });
 
-  it('names the event to build upon, so that two writers can be told apart', () => {
-    expect(view.positions[0]?.foundBasis).toBe(story.find((e) => e.type === 'as-found')?.id);
+  it('names what stands of each value, so that two writers can be told apart', () => {
+    const found = story.find((e) => e.type === 'as-found');
+    expect(view.frontiers[`as-found ${POSITION}`]).toEqual([found?.id]);
     expect(view.plugRecords).toMatchObject([{ at: `${POSITION}/Q`, by: 'u1' }]);
   });
 });

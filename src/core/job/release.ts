@@ -2,7 +2,7 @@ import type { Judgement } from '../fitment';
 import { type Prose, type Reason, reason } from '../reason';
 import type { Family, Lamp, Money, Part } from '../shelf/types';
 import type { FactSource, FactValue, PositionKey } from '../vehicle';
-import type { AsFound, EventBodies } from './events';
+import type { AsFound, BodyOf } from './events';
 import type { OpenItem } from './openItem';
 import type { JobReading } from './readJob';
 import { releaseHands, type ReleaseHands } from './releaseHands';
@@ -97,7 +97,7 @@ export interface ReleaseDocument {
     readonly functions: Judgement['functions'];
     readonly road: Judgement['road'];
     readonly price: Money | null;
-    readonly override: EventBodies['lamp-chosen']['override'] | null;
+    readonly override: BodyOf<'lamp-chosen'>['override'] | null;
   }[];
   readonly items: readonly {
     readonly what: Reason;

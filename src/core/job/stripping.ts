@@ -20,8 +20,10 @@ import {
 } from '../strip';
 import type { Family } from '../shelf/types';
 import { type FactRegistry, type PositionKey, positionKey } from '../vehicle';
-import type { RowRef, StepOutcome, StoredEvent } from './events';
-import type { JobRecord, Latest, SwapRecord } from './fold';
+import type { RowRef, StepOutcome } from './events';
+import type { JobRecord, SwapRecord } from './fold';
+import { compareEvents } from './log/frontier';
+import type { Unfit } from './log/standing';
 
 /** The ways that the shelf has of getting at a swap's lamps, and the one that is gone. */
 export interface SheetUseView {
@@ -35,7 +37,8 @@ export interface SheetUseView {
     readonly suits: Certainty;
     readonly minutes: number;
   }[];
-  readonly basis: string | null;
+  /** Choices of another way that came while steps of this one were done. */
+  readonly unfit: readonly Unfit[];
 }
 
 /** A step of the plan with what happened at it. */
@@ -139,7 +142,9 @@ export function isDue(l: StepLine, out: readonly StepLine[]): boolean {
   return twin === undefined || twin.tick === null || twin.tick.outcome !== 'not-needed';
 }
 
-function tickOf(latest: Latest<StoredEvent<'step-ticked'>> | undefined): StepLine['tick'] {
+type TickedStep = JobRecord['ticks'] extends ReadonlyMap<string, infer L> ? L : never;
+
+function tickOf(latest: TickedStep | undefined): StepLine['tick'] {
   if (!latest) return null;
   const { event, rivals } = latest;
   return {
@@ -162,15 +167,52 @@ function sheetUse(swap: SwapRecord, record: JobRecord, s: StripSources): SheetUs
     }))
     .filter((c) => c.suits !== 'no')
     .sort((a, b) => a.minutes - b.minutes || (a.sheet.id < b.sheet.id ? -1 : 1));
-  const chosen = record.sheets.get(swap.id)?.event;
-  const base = { swap: swap.id, positions: swap.positions, candidates, basis: chosen?.id ?? null };
-  const named = candidates.find((c) => c.sheet.id === chosen?.body.sheet);
-  if (named) return { ...base, state: 'chosen', sheet: named.sheet };
   // Nobody has chosen: the quickest that is surely for this vehicle is taken, and can be exchanged.
   const sure = candidates.find((c) => c.suits === 'yes');
+  const { chosen, unfit } = chosenSheet(swap.id, record, candidates, sure?.sheet ?? null);
+  const base = { swap: swap.id, positions: swap.positions, candidates, unfit };
+  if (chosen) return { ...base, state: 'chosen', sheet: chosen };
   if (sure) return { ...base, state: 'taken', sheet: sure.sheet };
   return { ...base, state: candidates.length > 0 ? 'unknown' : 'none', sheet: null };
 }
+
+/**
+ * The way that is gone. Choices are walked in history order: one that leaves a way of which steps had been done by
+ * then, and still are, does not stand, since what is apart must find its way back. Among choices that did not see
+ * one another the frontier decides, as with every value.
+ */
+function chosenSheet(
+  swap: string,
+  record: JobRecord,
+  candidates: SheetUseView['candidates'],
+  taken: StepSheet | null,
+): { readonly chosen: StepSheet | null; readonly unfit: readonly Unfit[] } {
+  const sheetOf = (id: string | undefined) => candidates.find((c) => c.sheet.id === id)?.sheet ?? null;
+  const ticks = [...record.ticks.values()].map((t) => t.event);
+  const begunBefore = (sheet: StepSheet, at: { at: string; id: string }) => {
+    const steps = new Set(sheet.steps.map((s) => s.id));
+    return ticks.some((t) => steps.has(stepOf(t.body.step)) && compareEvents(t, at) < 0);
+  };
+  const unfit: Unfit[] = [];
+  let now = taken;
+  let chosen: StepSheet | null = null;
+  const latest = record.sheets.get(swap)?.event.id;
+  for (const e of record.sheetChoices.get(swap) ?? []) {
+    const wanted = sheetOf(e.body.sheet);
+    if (!wanted) continue;
+    if (now && now.id !== wanted.id && begunBefore(now, e)) {
+      unfit.push({ event: e as Unfit['event'], code: 'sheet-in-use' });
+      continue;
+    }
+    if (e.id !== latest && record.sheets.get(swap)?.rivals.some((r) => r.id === e.id)) continue;
+    now = wanted;
+    chosen = wanted;
+  }
+  return { chosen, unfit };
+}
+
+/** Id of the sheet's step that a step of the plan was made from: `lamp-out@headlamp.front.left` of `lamp-out`. */
+const stepOf = (planned: string) => planned.split('@')[0] ?? planned;
 
 function suits(sheet: StepSheet, swap: SwapRecord, s: StripSources): Certainty {
   if (!sheet.when) return 'yes';

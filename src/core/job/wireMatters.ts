@@ -176,6 +176,11 @@ export interface FeedMatter {
   readonly candidates: readonly FeedCandidate[];
 }
 
+/** Functions of a swap that want an extra feed, decided or not. */
+export const feedMatterFunctions = (wiring: readonly PositionWiring[]): readonly LampFunction[] => [
+  ...new Set(wiring.flatMap((w) => [...w.undecided, ...w.feeds.map((f) => f.does)])),
+];
+
 /** Every extra feed of a swap with its candidates. Of the two sides one need is made: a feed serves both. */
 export function feedMatters(
   wiring: readonly PositionWiring[],
@@ -184,8 +189,7 @@ export function feedMatters(
 ): readonly FeedMatter[] {
   if (s.systemV === null) return [];
   const sources = feedSourcesOf(wiring, measuredOf(matters), s);
-  const functions = [...new Set(wiring.flatMap((w) => [...w.undecided, ...w.feeds.map((f) => f.does)]))];
-  return functions.map((does) => {
+  return feedMatterFunctions(wiring).map((does) => {
     const need = needFor(does, wiring, s.family, s.systemV ?? 12);
     return {
       does,

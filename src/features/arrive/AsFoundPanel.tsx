@@ -33,7 +33,7 @@ export function AsFoundPanel() {
           </li>
         ))}
       </ul>
-      {focus && <FoundForm key={`${focus.key}:${focus.foundBasis}`} position={focus} />}
+      {focus && <FoundForm key={`${focus.key}:${focus.found.join()}:${focus.foundWords}`} position={focus} />}
     </div>
   );
 }
@@ -57,7 +57,6 @@ function FoundForm({ position }: { position: PositionView }) {
       position: position.key,
       found: AS_FOUND.filter((f) => found.includes(f)),
       ...(note.trim() ? { words: note.trim() } : {}),
-      basis: position.foundBasis,
     });
   };
   return (

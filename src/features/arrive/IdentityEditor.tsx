@@ -5,9 +5,15 @@ import { BUTTON, FIELD } from '@/ui/classes';
 import { VinHint } from '@/ui/VinHint';
 import { useJob } from '../job/JobContext';
 
+interface IdentityAnswer {
+  readonly code?: string;
+  /** What stands, where somebody saved before. */
+  readonly present?: { readonly vin: string | null; readonly plate: string | null };
+}
+
 /** VIN and plate as they stand, with a form to correct them. A stale save shows both versions. */
 export function IdentityEditor() {
-  const { view, words, acts, sender } = useJob();
+  const { view, words, sender } = useJob();
   const { t } = words;
   const { vehicle } = view;
   const [open, setOpen] = useState(false);
@@ -25,17 +31,14 @@ export function IdentityEditor() {
   };
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const saved = await sender.act(async () => {
-      const outcome = await acts.saveIdentity({
-        vehicle: vehicle.id,
-        version,
-        vin: vin.trim() || null,
-        plate: plate.trim() || null,
-      });
-      if (outcome.present) setPresent(outcome.present);
-      return outcome;
+    const answer = await sender.request<IdentityAnswer>(`/api/jobs/${view.id}/identity`, {
+      vehicle: vehicle.id,
+      version,
+      vin: vin.trim() || null,
+      plate: plate.trim() || null,
     });
-    if (saved) setOpen(false);
+    if (answer?.present) setPresent(answer.present);
+    if (answer && answer.code === undefined) setOpen(false);
   };
 
   if (!open)

@@ -30,7 +30,6 @@ export function WarrantyPanel({ earlier }: { earlier: readonly EarlierJob[] }) {
       lamps,
       symptom,
       ...(text.trim() ? { words: text.trim() } : {}),
-      basis: view.warranty?.event ?? null,
     });
   };
   if (earlier.length === 0) return <p className="text-soft">{t('warranty.no-earlier')}</p>;

@@ -92,7 +92,6 @@ function Wishes() {
     void sender.send('wishes-stated', {
       wishes: WISHES.filter((w) => wishes.includes(w)),
       ...(note.trim() ? { words: note.trim() } : {}),
-      basis: view.wishes?.basis ?? null,
     });
   };
   const toggle = (w: Wish) => setWishes(wishes.includes(w) ? wishes.filter((x) => x !== w) : [...wishes, w]);

@@ -37,7 +37,6 @@ export function ReadingForm({
       lamp: wiring.lamp.id,
       step: step.id,
       reading: { currentA: read.currentA, seen },
-      basis: line.read?.event ?? null,
     };
     if (await sender.send('bench-read', body)) onSaved();
   };

@@ -57,6 +57,9 @@ export function IntoJob({ noted, formula }: { noted: Noted; formula: string }) {
   );
 }
 
+/** A figure sets no value that somebody else could have set. */
+const NO_VALUES = {};
+
 function Form({
   job,
   noted,
@@ -73,7 +76,7 @@ function Form({
   const words = useWords();
   const { t, tCode } = words;
   const say = wording(words, { label: () => null, unit: () => null });
-  const sender = useSend(job.id, job.lastAt);
+  const sender = useSend(job.id, job.lastAt, NO_VALUES);
   const [position, setPosition] = useState('');
   const [note, setNote] = useState('');
   const [done, setDone] = useState(false);
@@ -113,11 +116,9 @@ function Form({
         {t('calc.into-job-save')}
       </button>
       <p role="status" className="w-full text-sm">
-        {state.kind === 'unsent'
-          ? t('calc.into-job-failed', { why: tCode('refused.no-answer') })
-          : state.kind === 'refused'
-            ? t('calc.into-job-failed', { why: tCode(`refused.${state.code}`) })
-            : done && t('calc.into-job-done', { number: String(job.number).padStart(4, '0') })}
+        {state.kind === 'refused' || state.kind === 'held'
+          ? t('calc.into-job-failed', { why: tCode(`${state.kind}.${state.code}`) })
+          : done && t('calc.into-job-done', { number: String(job.number).padStart(4, '0') })}
       </p>
     </form>
   );

@@ -51,7 +51,6 @@ function BoxForm({ box, data }: { box: BoxLine; data: FitData }) {
       serial: serial.trim(),
       ...(text.trim() ? { words: text.trim() } : {}),
       leftovers: given.map((l) => ({ what: l.what.trim(), why: l.why.trim() })),
-      basis: box.checked?.event ?? null,
     });
   };
   return (

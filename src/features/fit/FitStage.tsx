@@ -2,6 +2,7 @@
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useEffect, useRef, useState } from 'react';
 import { AIMS, type LookPlan } from '@/core/fitment';
+import { isSettled, lampChoice } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { Key } from '@/ui/KeyHint';
 import { useKeys } from '@/ui/useKeys';
@@ -24,7 +25,7 @@ const NO_LOOKS: LookPlan = { looks: [], expectedMinutes: 0, method: 'exact', ope
 
 /** Fit: which assembly goes into this very vehicle, with what else, and why. */
 export function FitStage({ data }: { data: FitData }) {
-  const { view, words, say, swap, setFocus, sender, acts } = useJob();
+  const { view, words, say, swap, setFocus, sender } = useJob();
   const { t } = words;
   const [pickedBySwap, setPicked] = useState<Readonly<Record<string, string>>>({});
   const [choosing, setChoosing] = useState(false);
@@ -47,23 +48,13 @@ export function FitStage({ data }: { data: FitData }) {
     const next = list[Math.min(Math.max(at + by, 0), list.length - 1)];
     if (next) pick(next.judgement.application);
   };
-  const settled = picked?.judgement.verdict === 'fits' || picked?.judgement.verdict === 'fits-with-parts';
+  const settled = picked !== null && isSettled(picked.judgement.verdict);
   const chosen = swap?.choice && picked && swap.choice.application === picked.judgement.application;
 
   const take = async (override: { words: string; consent: string } | null) => {
-    if (!swap || !picked) return false;
-    const { envelope } = await import('../job/envelope');
-    const head = envelope(view.lastAt);
-    return sender.act(() =>
-      acts.chooseLamp({
-        ...head,
-        job: view.id,
-        swap: swap.id,
-        application: picked.judgement.application,
-        basis: swap.choice?.event ?? null,
-        override,
-      }),
-    );
+    const revisions = swap && data.revisions[swap.id];
+    if (!swap || !picked || !revisions) return false;
+    return sender.send('lamp-chosen', lampChoice(swap.id, picked.judgement, revisions, override));
   };
   const choose = () => (settled ? void take(null) : setChoosing(true));
   const compare = (application: string) =>

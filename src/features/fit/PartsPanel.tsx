@@ -35,7 +35,7 @@ export function PartsPanel({ orders, data }: { orders: SwapOrders; data: FitData
 }
 
 function PartRow({ swap, p, data }: { swap: string; p: Procured; data: FitData }) {
-  const { view, words, sender, acts } = useJob();
+  const { words, sender } = useJob();
   const { t, tCode, prose } = words;
   const [due, setDue] = useState('');
   const lamp = data.lamps[p.id];
@@ -44,11 +44,7 @@ function PartRow({ swap, p, data }: { swap: string; p: Procured; data: FitData }
   const busy = sender.state.kind === 'sending';
   const move = (what: 'ordered' | 'received' | 'held' | 'let-go', quantity: number, more: object = {}) =>
     void sender.send('part-moved', { swap, part: p.id, move: what, quantity, ...more });
-  const fromStock = async (quantity: number) => {
-    const { envelope } = await import('../job/envelope');
-    const head = envelope(view.lastAt);
-    await sender.act(() => acts.takeFromStock({ ...head, job: view.id, swap, part: p.id, quantity }));
-  };
+  const fromStock = (quantity: number) => move('received', quantity, { from: 'stock' });
   const { state } = p;
   return (
     <tr className="border-b border-line align-baseline" data-part={p.id} data-part-state={state}>

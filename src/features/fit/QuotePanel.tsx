@@ -90,7 +90,6 @@ function AgreeForm({ orders }: { orders: SwapOrders }) {
       minutes: quote.minutes.p90,
       words: text.trim(),
       ...(sum > 0 ? { deposit: { minor: sum, currency: quote.total.currency } } : {}),
-      basis: orders.agreed?.event ?? null,
     });
   };
   return (

@@ -1,4 +1,5 @@
 import type { Aim, Candidate, LampHistory, LookPlan } from '@/core/fitment';
+import type { ChoiceRevisions } from '@/core/job';
 import type { Lamp, Part, Profile } from '@/core/shelf';
 
 /** What Fit needs besides the job: each swap's shortlist and the shelf rows that it names. */
@@ -10,6 +11,8 @@ export interface FitData {
   readonly aim: Aim;
   /** By swap. */
   readonly looks: Readonly<Record<string, LookPlan>>;
+  /** By swap: what a choice pins. */
+  readonly revisions: Readonly<Record<string, ChoiceRevisions>>;
   /** By application: both sides taken together. */
   readonly histories: Readonly<Record<string, LampHistory | null>>;
   /** Lamps and parts on the shop's own shelf. */

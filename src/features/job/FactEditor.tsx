@@ -3,6 +3,7 @@ import { type FormEvent, useId, useState } from 'react';
 import type { FactView } from '@/core/job';
 import { inInches, readLength } from '@/core/quantity';
 import type { FactKey, FactSource, FactValue } from '@/core/vehicle';
+import { suits } from '@/core/shelf';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useJob } from './JobContext';
 
@@ -41,6 +42,7 @@ export function FactEditor({
     event.preventDefault();
     if (!read) return setFault(t('facts.nothing-typed'));
     if ('fault' in read) return setFault(read.fault);
+    if (!suits(fact.key, read.value)) return setFault(t('refused.value-unsuited'));
     setFault(null);
     const kept = await sender.send('fact-stated', {
       key: fact.key.id,

@@ -27,6 +27,7 @@ export function ItemsPanel() {
         ))}
       </ul>
       <RaiseForm />
+      <UnfitEntries />
       {closed.length > 0 && (
         <section>
           <h3 className="text-lg">{t('items.closed')}</h3>
@@ -38,6 +39,39 @@ export function ItemsPanel() {
         </section>
       )}
     </div>
+  );
+}
+
+/** Entries that are kept and stand in nothing: why, and the way to take one back. */
+function UnfitEntries() {
+  const { view, words, say, sender } = useJob();
+  const zone = useZone();
+  const { t, tCode } = words;
+  if (view.unfit.length === 0) return null;
+  return (
+    <section data-unfit-entries={view.unfit.length}>
+      <h3 className="text-lg">{t('unfit.title')}</h3>
+      <p className="text-sm text-soft">{t('unfit.about')}</p>
+      <ul>
+        {view.unfit.map((u) => (
+          <li
+            key={u.event}
+            className="flex flex-wrap items-baseline gap-x-4 border-b border-line py-1.5 text-sm"
+          >
+            <b>{tCode(`event.${u.type}`)}</b>
+            <span className="min-w-0 flex-1">{tCode(`refused.${u.code}`)}</span>
+            <span className="text-soft">
+              {view.names[u.by] ?? ''} · {say.date(u.at, zone)}
+            </span>
+            {u.type !== 'void' && (
+              <button className={BUTTON.quiet} onClick={() => void sender.send('void', { target: u.event })}>
+                {t('undo')}
+              </button>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 

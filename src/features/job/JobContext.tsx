@@ -1,12 +1,14 @@
 'use client';
 import { parseAsString, useQueryState } from 'nuqs';
-import { createContext, type ReactNode, useContext, useMemo, useState } from 'react';
+import { useRouter } from 'next/navigation';
+import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react';
 import { ALL_OFF, type Control, type ControlState, withControl } from '@/core/controls';
 import type { JobView, PositionView, SwapView } from '@/core/job';
 import { useWords } from '@/ui/WordsContext';
 import { type Words, wording, type Wording } from '@/words';
-import type { JobActs, Rights } from './acts';
+import type { Rights } from './acts';
 import { useFlasher } from './useFlasher';
+import { useOutbox } from '../outbox/OutboxProvider';
 import { type Sender, useSend } from './useSend';
 
 export interface JobScope {
@@ -14,7 +16,6 @@ export interface JobScope {
   readonly words: Words;
   readonly say: Wording;
   readonly rights: Rights;
-  readonly acts: JobActs;
   readonly sender: Sender;
   /** The controls as they are set on this screen; everything is at rest until somebody throws a switch. */
   readonly controls: ControlState;
@@ -33,16 +34,15 @@ const Context = createContext<JobScope | null>(null);
 export function JobProvider({
   view,
   rights,
-  acts,
   children,
 }: {
   view: JobView;
   rights: Rights;
-  acts: JobActs;
   children: ReactNode;
 }) {
   const words = useWords();
-  const sender = useSend(view.id, view.lastAt);
+  const sender = useSend(view.id, view.lastAt, view.frontiers);
+  useFreshView(view.id);
   const [picked, setPicked] = useQueryState(
     'pos',
     parseAsString.withOptions({ history: 'replace', shallow: true }),
@@ -75,7 +75,6 @@ export function JobProvider({
       words,
       say,
       rights,
-      acts,
       sender,
       focus,
       swap,
@@ -84,8 +83,20 @@ export function JobProvider({
       setControl: (c, v) => setControls((now) => withControl(now, c, v)),
       phaseOn,
     };
-  }, [view, words, say, rights, acts, sender, picked, setPicked, controls, phaseOn]);
+  }, [view, words, say, rights, sender, picked, setPicked, controls, phaseOn]);
   return <Context.Provider value={scope}>{children}</Context.Provider>;
+}
+
+/** Fetches the job anew when entries of it that had to wait have gone out at last. */
+function useFreshView(job: string): void {
+  const router = useRouter();
+  const { state } = useOutbox();
+  const count = state.waiting.filter((w) => w.entry.job === job).length;
+  const before = useRef(count);
+  useEffect(() => {
+    if (count < before.current && state.silentSinceMs === null && !state.signedOut) router.refresh();
+    before.current = count;
+  }, [count, router, state.silentSinceMs, state.signedOut]);
 }
 
 /** The job that the screen is about. */

@@ -8,22 +8,16 @@ import { Loom } from '@/ui/Loom';
 import { PlanView } from '@/ui/PlanView';
 import { useKeys } from '@/ui/useKeys';
 import { WarningMark } from '@/ui/marks';
-import type { JobActs, Rights } from './acts';
+import type { Rights } from './acts';
 import { FactsHere } from './FactsHere';
 import { JobProvider, useJob } from './JobContext';
 import { litAt } from './lightNow';
 import { SendBar } from './SendBar';
 
 /** The frame of every stage: loom on top, plan at the left, the stage with its Because beside it. */
-export function JobScreen(props: {
-  view: JobView;
-  stage: Stage;
-  rights: Rights;
-  acts: JobActs;
-  children: ReactNode;
-}) {
+export function JobScreen(props: { view: JobView; stage: Stage; rights: Rights; children: ReactNode }) {
   return (
-    <JobProvider view={props.view} rights={props.rights} acts={props.acts}>
+    <JobProvider view={props.view} rights={props.rights}>
       <Frame stage={props.stage}>{props.children}</Frame>
     </JobProvider>
   );
@@ -61,7 +55,7 @@ function Frame({ stage, children }: { stage: Stage; children: ReactNode }) {
     href: href(s.stage),
   }));
   return (
-    <div className="flex flex-col lg:h-[calc(100dvh-3rem)]">
+    <div className="flex flex-col lg:h-[calc(100dvh-3rem-var(--bar,0px))]">
       <Loom stages={stages} current={stage} label={t('loom.label')} />
       <div className="grid min-h-0 flex-1 lg:grid-cols-[15rem_minmax(0,1fr)_18rem]">
         <PlanColumn />

@@ -1,33 +1,48 @@
 'use client';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
+import { useOutbox } from '../outbox/OutboxProvider';
 import { useJob } from './JobContext';
 
-/** Says when something is not saved yet, what was kept, and what to do. Silent while all is well. */
+/** Says what became of what was just written, where that is not simply: it is kept. */
 export function SendBar() {
-  const { sender, words } = useJob();
+  const { view, sender, words } = useJob();
+  const { state: device } = useOutbox();
   const { t, tCode, has } = words;
   const { state } = sender;
+  const waiting = device.waiting.filter((w) => w.entry.job === view.id).length;
+  const kind = state.kind === 'idle' && waiting > 0 ? 'unsent' : state.kind;
+  const said =
+    state.kind === 'refused' || state.kind === 'held'
+      ? has(`${state.kind}.${state.code}`)
+        ? tCode(`${state.kind}.${state.code}`)
+        : t('refused.other', { code: state.code })
+      : null;
+  const odd = view.unfit.find((u) => sender.written.includes(u.event));
   return (
-    <div role="status" aria-live="polite" className="no-print" data-send={state.kind}>
+    <div role="status" aria-live="polite" className="no-print" data-send={kind}>
       {state.kind === 'sending' && <p className="sr-only">{t('send.sending')}</p>}
-      {state.kind === 'unsent' && (
-        <div className="flex items-center gap-3 border-t-2 border-plum bg-plum-wash px-5 py-2.5">
+      {said === null && odd && (
+        <div
+          className="flex items-center gap-3 border-t-2 border-plum bg-plum-wash px-5 py-2.5"
+          data-unfit={odd.code}
+        >
           <WarningMark />
-          <p className="flex-1">{t('send.unsent', { count: state.count })}</p>
-          <button className={BUTTON.plain} onClick={() => void sender.retry()}>
-            {t('send.again')}
+          <p className="flex-1">{t('unfit.just-now', { why: tCode(`refused.${odd.code}`) })}</p>
+          {odd.type !== 'void' && (
+            <button className={BUTTON.plain} onClick={() => void sender.send('void', { target: odd.event })}>
+              {t('undo')}
+            </button>
+          )}
+          <button className={BUTTON.plain} onClick={sender.clear}>
+            {t('close')}
           </button>
         </div>
       )}
-      {state.kind === 'refused' && (
+      {said !== null && (
         <div className="flex items-center gap-3 border-t-2 border-plum bg-plum-wash px-5 py-2.5">
           <WarningMark />
-          <p className="flex-1">
-            {has(`refused.${state.code}`)
-              ? tCode(`refused.${state.code}`)
-              : t('refused.other', { code: state.code })}
-          </p>
+          <p className="flex-1">{said}</p>
           <button className={BUTTON.plain} onClick={sender.clear}>
             {t('close')}
           </button>

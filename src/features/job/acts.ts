@@ -1,4 +1,4 @@
-/** What the server lets a stage do, handed down by the page as server actions. */
+/** Identity and clock of a request, as this device makes them. */
 export interface Envelope {
   readonly id: string;
   readonly at: string;
@@ -6,32 +6,7 @@ export interface Envelope {
   readonly deviceSeq: number;
 }
 
-/** Outcome of an act: done, or the code of what stood in the way. */
-export type ActOutcome = { readonly ok: true } | { readonly ok: false; readonly code: string };
-
-export interface JobActs {
-  readonly chooseLamp: (
-    input: Envelope & {
-      job: string;
-      swap: string;
-      application: string;
-      basis: string | null;
-      override: { words: string; consent: string } | null;
-    },
-  ) => Promise<ActOutcome>;
-  readonly takeFromStock: (
-    input: Envelope & { job: string; swap: string; part: string; quantity: number },
-  ) => Promise<ActOutcome>;
-  readonly lockRelease: (input: Envelope & { job: string }) => Promise<ActOutcome>;
-  readonly saveIdentity: (input: {
-    vehicle: string;
-    version: number;
-    vin: string | null;
-    plate: string | null;
-  }) => Promise<ActOutcome & { present?: { vin: string | null; plate: string | null } }>;
-}
-
-/** What the signed-in person may do, from the one access table on the server. */
+/** What the signed-in person may do, from the one access table. */
 export interface Rights {
   readonly override: boolean;
   readonly lock: boolean;

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { ALL_OFF, type ControlState } from '@/core/controls';
-import { type EventBodies, type EventType, jobView, readJob } from '@/core/job';
+import { type BodyOf, type EventType, jobView, readJob } from '@/core/job';
 import { eventMaker, shelfSources } from '@/core/job/jobKit';
 import type { Shelf } from '@/core/shelf';
 import { factRegistry } from '@/core/vehicle';
@@ -25,7 +25,7 @@ const state = (more: Partial<Record<keyof ControlState, string>>): ControlState 
 /** A job on which these events happened, as the screen gets it. */
 function viewOf(bodies: readonly { type: string; body: object }[]) {
   const event = eventMaker();
-  const events = bodies.map((b) => event(b.type as EventType, b.body as EventBodies[EventType]));
+  const events = bodies.map((b) => event(b.type as EventType, b.body as BodyOf<EventType>));
   const reading = readJob(shelfSources(shelf, vehicle, events));
   return jobView({
     id: 'j',
@@ -52,10 +52,10 @@ const brace = [
       parts: [],
       verdict: 'fits',
       road: 'unknown',
-      basis: null,
+      after: [],
     },
   },
-  { type: 'feed-chosen', body: { swap: 's', does: 'drl', school: 'fuse-tap', words: 'F14', basis: null } },
+  { type: 'feed-chosen', body: { swap: 's', does: 'drl', school: 'fuse-tap', words: 'F14', after: [] } },
 ];
 const bright = (view: ReturnType<typeof viewOf>, at: string, controls: ControlState, phaseOn = true) => {
   const position = view.positions.find((p) => p.key === at);

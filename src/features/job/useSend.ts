@@ -1,108 +1,166 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useCallback, useRef, useState, useTransition } from 'react';
-import { EVENT_VERSION, type EventBodies, type EventType } from '@/core/job';
-import { envelope } from './envelope';
-
-/** Events as they go over the wire; the server adds who sent them. */
-interface Outgoing {
-  readonly id: string;
-  readonly type: EventType;
-  readonly body: unknown;
-}
+import { useCallback, useMemo, useRef, useState, useTransition } from 'react';
+import {
+  AFTER_MAX,
+  bodyFaults,
+  type BodyOf,
+  type EntryFault,
+  type EventType,
+  type Said,
+  valueKey,
+} from '@/core/job';
+import type { Outbox, Saying } from '@/device';
+import { useOutbox } from '../outbox/OutboxProvider';
 
 export type SendState =
   | { readonly kind: 'idle' }
   | { readonly kind: 'sending' }
-  /** No answer: what was meant is still here and can be sent again under the same id. */
-  | { readonly kind: 'unsent'; readonly count: number }
-  | { readonly kind: 'refused'; readonly code: string };
+  /** The entry cannot be: nothing was written, and what was typed still stands. */
+  | { readonly kind: 'refused'; readonly code: string; readonly faults?: readonly EntryFault[] }
+  /** The server keeps it as it came, and it does not stand until somebody settles it. */
+  | { readonly kind: 'held'; readonly code: string };
+
+/** What is said of a type, whichever it is. */
+export type AnySaid = { [T in EventType]: { readonly type: T; readonly body: Said<T> } }[EventType];
 
 export interface Sender {
   readonly state: SendState;
-  /** Resolves to true once the event is on disk. */
-  readonly send: <T extends EventType>(type: T, body: EventBodies[T]) => Promise<boolean>;
+  /** Resolves to true once the entry is on the disk of this device at least; false: it cannot be. */
+  readonly send: <T extends EventType>(type: T, said: Said<T>) => Promise<boolean>;
   /** Several at once, in this order. */
-  readonly sendAll: (
-    events: readonly { type: EventType; body: EventBodies[EventType] }[],
-  ) => Promise<boolean>;
-  readonly retry: () => Promise<boolean>;
-  /** Wraps a server action with the same states. */
-  readonly act: (work: () => Promise<{ ok: boolean; code?: string }>) => Promise<boolean>;
+  readonly sendAll: (said: readonly AnySaid[]) => Promise<boolean>;
+  /**
+   * Asks the server for something that is no entry. The request keeps its id until it is answered, so that asking
+   * again after a lost answer asks for nothing twice.
+   * @returns the answer; null: there was none
+   */
+  readonly request: <A extends { readonly code?: string }>(path: string, body?: object) => Promise<A | null>;
   readonly clear: () => void;
+  /** The entries that were written last. */
+  readonly written: readonly string[];
 }
 
-const laterOf = (a: string | null, b: string | null) => (a === null || (b !== null && b > a) ? b : a);
-
-/** Sends events of one job and keeps what could not be sent until it is. */
-export function useSend(job: string, lastAt: string | null): Sender {
+/** Writes entries of one job into the outbox, and has them sent. */
+export function useSend(
+  job: string,
+  lastAt: string | null,
+  frontiers: Readonly<Record<string, readonly string[]>>,
+): Sender {
   const router = useRouter();
+  const { opened } = useOutbox();
   const [state, setState] = useState<SendState>({ kind: 'idle' });
+  const [written, setWritten] = useState<readonly string[]>([]);
   const [, startTransition] = useTransition();
-  const waiting = useRef<Outgoing[]>([]);
-  const seenAt = useRef(lastAt);
+  /** The newest entry of this screen of each value: the next one has seen it, whether the view shows it yet or not. */
+  const ahead = useRef(new Map<string, string>());
+  const requests = useRef(new Map<string, Awaited<ReturnType<Outbox['envelope']>>>());
 
   const refresh = useCallback(() => startTransition(() => router.refresh()), [router]);
 
-  const flush = useCallback(async (): Promise<boolean> => {
-    const events = waiting.current;
-    setState({ kind: 'sending' });
-    let answer: Response;
-    try {
-      answer = await fetch('/api/events', {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ events }),
-      });
-      if (answer.status >= 500) throw new Error(String(answer.status));
-    } catch {
-      setState({ kind: 'unsent', count: events.length });
-      return false;
-    }
-    waiting.current = [];
-    refresh();
-    if (answer.ok) {
-      setState({ kind: 'idle' });
-      return true;
-    }
-    const said = (await answer.json().catch(() => ({}))) as {
-      code?: string;
-      outcomes?: { outcome: string; code?: string }[];
-    };
-    const refused = said.outcomes?.find((o) => o.outcome !== 'kept' && o.outcome !== 'known');
-    setState({ kind: 'refused', code: refused?.code ?? refused?.outcome ?? said.code ?? 'malformed' });
-    return false;
-  }, [refresh]);
+  /** Adds what was seen of the value, where the type sets one. */
+  const complete = useCallback(
+    ({ type, body }: AnySaid): Saying => {
+      const key = valueKey(type, body);
+      if (key === null) return { type, body: body as BodyOf<EventType> };
+      const mine = ahead.current.get(key);
+      const shown = (frontiers[key] ?? []).filter((e) => e !== mine);
+      const after = [...(mine === undefined ? [] : [mine]), ...shown].slice(0, AFTER_MAX);
+      return { type, body: { ...body, after } as unknown as BodyOf<EventType> };
+    },
+    [frontiers],
+  );
 
   const sendAll = useCallback<Sender['sendAll']>(
-    async (events) => {
-      for (const { type, body } of events) {
-        const head = envelope(laterOf(seenAt.current, lastAt));
-        seenAt.current = head.at;
-        waiting.current = [...waiting.current, { ...head, job, type, v: EVENT_VERSION, body } as Outgoing];
-      }
-      return flush();
-    },
-    [flush, job, lastAt],
-  );
-
-  const act = useCallback<Sender['act']>(
-    async (work) => {
+    async (said) => {
       setState({ kind: 'sending' });
-      try {
-        const outcome = await work();
-        setState(outcome.ok ? { kind: 'idle' } : { kind: 'refused', code: outcome.code ?? 'malformed' });
-        refresh();
-        return outcome.ok;
-      } catch {
-        setState({ kind: 'refused', code: 'no-answer' });
+      const outbox = await opened;
+      const sayings = said.map(complete);
+      const faults = sayings.flatMap((s) => bodyFaults(s.type, s.body));
+      if (faults.length > 0) {
+        setState({ kind: 'refused', code: codeOf(faults), faults });
         return false;
       }
+      let entries: Awaited<ReturnType<Outbox['write']>>;
+      try {
+        entries = await outbox.write(job, lastAt, sayings);
+      } catch {
+        setState({ kind: 'refused', code: 'not-written' });
+        return false;
+      }
+      for (const e of entries) {
+        const key = valueKey(e.type, e.body);
+        if (key !== null) ahead.current.set(key, e.id);
+      }
+      const ids = entries.map((e) => e.id);
+      setWritten(ids);
+      await settled(outbox, ids);
+      const held = entries.flatMap((e) => outbox.answerTo(e.id) ?? []).find((a) => a.outcome === 'held');
+      setState(held ? { kind: 'held', code: held.code ?? 'malformed' } : { kind: 'idle' });
+      // While the server is silent, or knows nobody here, there is nothing to fetch, and the page with what else is
+      // typed in it must not be lost over trying.
+      const { silentSinceMs, signedOut } = outbox.state();
+      if (silentSinceMs === null && !signedOut) refresh();
+      return true;
     },
-    [refresh],
+    [opened, complete, job, lastAt, refresh],
   );
 
-  const send = useCallback<Sender['send']>((type, body) => sendAll([{ type, body }]), [sendAll]);
-  const clear = useCallback(() => setState({ kind: 'idle' }), []);
-  return { state, send, sendAll, retry: flush, act, clear };
+  const request = useCallback<Sender['request']>(
+    async <A extends { readonly code?: string }>(path: string, body: object = {}) => {
+      setState({ kind: 'sending' });
+      const outbox = await opened;
+      try {
+        // What was written before is there before.
+        await outbox.send();
+        const head = requests.current.get(path) ?? (await outbox.envelope(lastAt));
+        requests.current.set(path, head);
+        const response = await fetch(path, {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({ ...body, ...head }),
+        });
+        if (response.status >= 500) throw new Error(String(response.status));
+        const answer = (await response.json()) as A;
+        requests.current.delete(path);
+        setState(answer.code === undefined ? { kind: 'idle' } : { kind: 'refused', code: answer.code });
+        refresh();
+        return answer;
+      } catch {
+        setState({ kind: 'refused', code: 'no-answer' });
+        return null;
+      }
+    },
+    [opened, lastAt, refresh],
+  );
+
+  const send = useCallback<Sender['send']>(
+    (type, body) => sendAll([{ type, body } as unknown as AnySaid]),
+    [sendAll],
+  );
+  const clear = useCallback(() => {
+    setState({ kind: 'idle' });
+    setWritten([]);
+  }, []);
+  return useMemo(
+    () => ({ state, send, sendAll, request, clear, written }),
+    [state, send, sendAll, request, clear, written],
+  );
 }
+
+/** Waits until the server has answered for all of some entries, or has been tried. */
+async function settled(outbox: Outbox, ids: readonly string[]): Promise<void> {
+  const done = () => ids.every((id) => outbox.answerTo(id) !== null);
+  let stop: () => void = () => undefined;
+  const answered = new Promise<void>((resolve) => {
+    stop = outbox.subscribe(() => done() && resolve());
+  });
+  await Promise.race([outbox.send(), answered]);
+  stop();
+}
+
+const SPOKEN = ['value-unsuited', 'override-needed', 'words-needed', 'rules-own-id', 'text-not-keepable'];
+
+/** The fault that is worth saying by itself. */
+const codeOf = (faults: readonly EntryFault[]) =>
+  faults.find((f) => SPOKEN.includes(f.code))?.code ?? 'malformed';

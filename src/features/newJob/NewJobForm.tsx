@@ -8,7 +8,7 @@ import { VinHint } from '@/ui/VinHint';
 import { WarningMark } from '@/ui/marks';
 import { useWords } from '@/ui/WordsContext';
 import { type Envelope } from '../job/acts';
-import { envelope } from '../job/envelope';
+import { useOutbox } from '../outbox/OutboxProvider';
 import { type FamilyChoice, FamilyPicker } from './FamilyPicker';
 import { KnownVehicles, type KnownVehicle } from './KnownVehicles';
 
@@ -23,24 +23,24 @@ export interface NewJobFields {
   readonly words: string;
 }
 
-export type OpenJobAct = (
-  input: Envelope & NewJobFields & { vehicle: string | null },
-) => Promise<
-  | { kind: 'opened'; job: string }
-  | { kind: 'faults'; faults: readonly { path: string; message: string }[] }
-  | { kind: 'known-vehicle'; vehicle: string }
->;
+type OpenJobAnswer =
+  | { readonly kind: 'opened'; readonly job: string }
+  | {
+      readonly kind: 'faults';
+      readonly faults: readonly { readonly path: string; readonly message: string }[];
+    }
+  | { readonly kind: 'known-vehicle'; readonly vehicle: string };
 
 export interface NewJobFormProps {
   readonly families: readonly FamilyChoice[];
-  readonly openJob: OpenJobAct;
   readonly findVehicles: (text: string) => Promise<readonly KnownVehicle[]>;
 }
 
 /** A new job in under a minute: the vehicle, what the customer says, go. */
-export function NewJobForm({ families, openJob, findVehicles }: NewJobFormProps) {
+export function NewJobForm({ families, findVehicles }: NewJobFormProps) {
   const { t, tCode, has } = useWords();
   const router = useRouter();
+  const { opened } = useOutbox();
   const form = useForm<NewJobFields>({
     defaultValues: {
       family: '',
@@ -66,9 +66,21 @@ export function NewJobForm({ families, openJob, findVehicles }: NewJobFormProps)
     handleSubmit(async (fields) => {
       setBroken(false);
       // The same id until it is answered: pressing twice, or again after a lost answer, opens one job.
-      head.current ??= envelope(null);
       try {
-        const outcome = await openJob({ ...head.current, ...fields, vehicle });
+        head.current ??= await (await opened).envelope(null);
+        const response = await fetch('/api/jobs', {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({
+            ...fields,
+            toldYear: fields.toldYear.trim() === '' ? null : Number(fields.toldYear),
+            ...head.current,
+            vehicle,
+          }),
+        });
+        if (response.status === 401) return router.push('/sign-in');
+        if (response.status >= 500) throw new Error(String(response.status));
+        const outcome = (await response.json()) as OpenJobAnswer;
         if (outcome.kind === 'opened') return router.push(`/jobs/${outcome.job}/arrive?part=wishes`);
         if (outcome.kind === 'known-vehicle') return setOffer(outcome.vehicle);
         for (const f of outcome.faults)

@@ -40,7 +40,6 @@ export function LampProof({ line, lamp, onSaved }: { line: ProofLine; lamp: Lamp
         ]),
       ),
       ...(text.trim() ? { words: text.trim() } : {}),
-      basis: lamp.seenBy?.event ?? null,
     });
     if (kept) onSaved();
   };

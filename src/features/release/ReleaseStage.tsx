@@ -6,16 +6,15 @@ import { VerdictMark, WarningMark } from '@/ui/marks';
 import { useZone } from '@/ui/WordsContext';
 import { ItemsPanel } from '../job/ItemsPanel';
 import { useJob } from '../job/JobContext';
-import { envelope } from '../job/envelope';
 
 /** Release: nothing is handed over while anything is open that nobody has answered for. */
 export function ReleaseStage() {
-  const { view, words, say, rights, acts, sender } = useJob();
+  const { view, words, say, rights, sender } = useJob();
   const zone = useZone();
   const { t } = words;
   const { release, locks, late } = view;
   const last = locks.at(-1);
-  const lock = () => void sender.act(() => acts.lockRelease({ ...envelope(view.lastAt), job: view.id }));
+  const lock = () => void sender.request(`/api/jobs/${view.id}/lock`);
   const inForce = last !== undefined && late === 0;
   return (
     <>

@@ -2,7 +2,7 @@
 import { createAuthClient } from 'better-auth/react';
 import { usernameClient } from 'better-auth/client/plugins';
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { BoltMark } from '@/ui/BoltMark';
@@ -12,7 +12,8 @@ const client = createAuthClient({ plugins: [usernameClient()] });
 
 type Fault = 'sign-in.wrong' | 'sign-in.blocked' | 'sign-in.no-answer';
 
-export function SignIn() {
+/** @param waiting what waits on this device for somebody’s sign-in */
+export function SignIn({ waiting }: { waiting?: ReactNode }) {
   const { t } = useWords();
   const router = useRouter();
   const [fault, setFault] = useState<Fault | null>(null);
@@ -41,6 +42,7 @@ export function SignIn() {
         <h1 className="text-3xl">Yonder Bolt</h1>
       </div>
       <p className="text-soft">{t('sign-in.about')}</p>
+      {waiting}
       <form method="post" onSubmit={submit} className="grid gap-4" noValidate>
         <label className="grid gap-1 font-semibold">
           {t('sign-in.username')}

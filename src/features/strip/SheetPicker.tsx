@@ -17,9 +17,7 @@ export function SheetPicker() {
             className="accent-petrol"
             checked={u.sheet?.id === c.sheet.id}
             disabled={!rights.workAtVehicle}
-            onChange={() =>
-              void sender.send('sheet-chosen', { swap: u.swap, sheet: c.sheet.id, basis: u.basis })
-            }
+            onChange={() => void sender.send('sheet-chosen', { swap: u.swap, sheet: c.sheet.id })}
           />
           {prose(c.sheet.name)}
           <span className="text-sm text-soft">

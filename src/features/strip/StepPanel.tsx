@@ -102,7 +102,6 @@ function TickForm({ line, onDone }: { line: StepLine; onDone: () => void }) {
       way: line.step.way,
       outcome,
       ...(outcome === 'done' ? {} : { words: said }),
-      basis: null,
     });
     if (kept) onDone();
   };

@@ -42,7 +42,6 @@ export function AdapterChoices({
       swap: swap.id,
       matter: `adapters/${wiring.position}`,
       choice,
-      basis: wiring.adapterChoice?.event ?? null,
     });
   const currency = data.parts[0]?.price.currency ?? 'EUR';
   return (

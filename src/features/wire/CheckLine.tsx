@@ -19,13 +19,12 @@ interface LineProps {
   readonly title: string;
   readonly wanted: string;
   readonly unit: 'Ω' | 'V';
-  readonly basis: string | null;
   readonly shown: Shown | null;
   readonly onMeasure?: () => void;
 }
 
 /** One measurement: what to hold the meter to, what it should show, and the reading, typed or from the practice meter. */
-export function CheckLine({ id, position, lamp, title, wanted, unit, basis, shown, onMeasure }: LineProps) {
+export function CheckLine({ id, position, lamp, title, wanted, unit, shown, onMeasure }: LineProps) {
   const { words, say, sender, rights } = useJob();
   const { t, decimal } = words;
   const { ohm } = harnessWords(words, say);
@@ -39,7 +38,6 @@ export function CheckLine({ id, position, lamp, title, wanted, unit, basis, show
       check: id,
       value,
       ...(unit === 'V' ? { flashes: flashing } : {}),
-      basis,
     });
   const submit = (event: FormEvent) => {
     event.preventDefault();

@@ -88,7 +88,6 @@ export function ChecksPanel({ wiring, data }: PanelProps) {
               title={h.ring(line.step)}
               wanted={h.ringWanted(line.step)}
               unit="Ω"
-              basis={line.read?.event ?? null}
               shown={
                 harness
                   ? practice.ringShown(line)
@@ -127,7 +126,6 @@ export function ChecksPanel({ wiring, data }: PanelProps) {
                     title={h.probe(line.step)}
                     wanted={h.window(line.step)}
                     unit="V"
-                    basis={line.read?.event ?? null}
                     shown={
                       harness
                         ? practice.probeShown(line)

@@ -9,8 +9,8 @@ export function ChoicesPanel({ swap }: PanelProps) {
   const { words, say, sender, rights, view } = useJob();
   const { t, tCode, prose } = words;
   const { modes, cures } = swap.matters;
-  const decide = (matter: string, choice: string, basis: string | null) =>
-    void sender.send('wire-decided', { swap: swap.id, matter, choice, basis });
+  const decide = (matter: string, choice: string) =>
+    void sender.send('wire-decided', { swap: swap.id, matter, choice });
   if (modes.length === 0 && cures.length === 0) return <p className="text-soft">{t('wire.choices-none')}</p>;
   const differ = view.items.some((i) => i.origin === 'mode' && !i.closed);
   return (
@@ -38,7 +38,7 @@ export function ChoicesPanel({ swap }: PanelProps) {
                       name={m.matter}
                       disabled={!rights.workAtVehicle}
                       checked={m.chosen === choice}
-                      onChange={() => decide(m.matter, choice, m.event)}
+                      onChange={() => decide(m.matter, choice)}
                     />
                     <span>
                       {t(`mode.${choice}`)}
@@ -101,7 +101,7 @@ export function ChoicesPanel({ swap }: PanelProps) {
                         className={BUTTON.plain}
                         disabled={c.chosen === o.cure}
                         data-choose={o.cure}
-                        onClick={() => decide(c.matter, o.cure, c.event)}
+                        onClick={() => decide(c.matter, o.cure)}
                       >
                         {c.chosen === o.cure ? t('cure.chosen') : t('cure.choose')}
                       </button>

@@ -34,7 +34,6 @@ function Feed({ does }: { does: LampFunction }) {
       does,
       school,
       words: where.trim(),
-      basis: present?.event ?? null,
     });
   };
   return (

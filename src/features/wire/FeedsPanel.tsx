@@ -63,7 +63,6 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
       school: c.school,
       words: name(c),
       source: c.source,
-      basis: decided?.event ?? null,
     });
   return (
     <div className="grid gap-3">

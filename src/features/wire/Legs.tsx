@@ -63,7 +63,6 @@ function LegField({
       // Of a span the longer end counts: the drop has to hold there too.
       choice: String(Math.round(read.toMm)),
       words: typed.trim(),
-      basis: present?.event ?? null,
     });
   };
   return (

@@ -67,10 +67,7 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
     if (over) pin(String(over.id), String(active.id));
   };
   const save = async (next: HandPins) => {
-    const basis = wiring.pinsEvent;
-    if (
-      await sender.send('pins-set', { position: wiring.position, lamp: wiring.lamp.id, pins: next, basis })
-    ) {
+    if (await sender.send('pins-set', { position: wiring.position, lamp: wiring.lamp.id, pins: next })) {
       setPins(null);
       setMode('look');
     }

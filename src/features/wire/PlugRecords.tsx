@@ -49,7 +49,7 @@ function PlugForm({
   );
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    void sender.send('plug-recorded', { position, plug: plug.id, checks, basis: present?.event ?? null });
+    void sender.send('plug-recorded', { position, plug: plug.id, checks });
   };
   return (
     <form onSubmit={submit} noValidate data-plug={plug.id} data-recorded={present !== undefined}>

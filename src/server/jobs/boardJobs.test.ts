@@ -1,9 +1,10 @@
 import { eq, sql } from 'drizzle-orm';
+import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type DemoShop, demoShop } from '../../../e2e/support/demoShop';
 import { copyJob } from '../../../e2e/support/manyJobs';
 import { envelopeOf } from '../../../e2e/support/shops';
-import type { EventBodies, EventType } from '@/core/job';
+import type { BodyOf, EventType } from '@/core/job';
 import type { Family } from '@/core/shelf';
 import { openDatabase } from '../db/connection';
 import { migrateDatabase } from '../db/migrate';
@@ -11,7 +12,7 @@ import { shop } from '../db/schema';
 import { headRevisions, shelfRowsById } from '../shelf/loadShelf';
 import { saveRow } from '../shelf/saveRow';
 import { boardJobs } from './boardJobs';
-import type { JobLine } from './jobLines';
+import type { KnownJob } from './jobLines';
 import { openJob, openJobForm } from './openJob';
 import { saveIdentity } from './vehicles';
 
@@ -25,8 +26,8 @@ afterAll(() => demo.close());
 
 const board = (before: number | null = null, booked: readonly string[] = []) =>
   boardJobs(demo.db, demo.id, booked, FROM, before);
-const numbers = (lines: readonly JobLine[]) => lines.map((l) => l.number);
-const keep = async <T extends EventType>(job: string, type: T, body: EventBodies[T]) =>
+const numbers = (lines: readonly KnownJob[]) => lines.map((l) => l.number);
+const keep = async <T extends EventType>(job: string, type: T, body: BodyOf<T>) =>
   expect(await demo.send('lead', job, type, body)).toMatchObject({ outcome: 'kept' });
 
 /** The board as a process sees it that has read nothing before. */
@@ -91,6 +92,7 @@ describe('a line that was kept says what a fresh reading says', () => {
       async () => {
         const { vehicle } = await demo.job(3);
         const saved = await saveIdentity(demo.db, demo.actor('lead'), {
+          id: uuidv7(),
           vehicle: vehicle.id,
           version: vehicle.version,
           vin: vehicle.vin,
@@ -189,9 +191,12 @@ it('a database of before is brought along: what was locked is known to be', asyn
   await demo.db.execute(sql`alter table job drop column released_seq`);
   await demo.db.execute(sql`alter table catalogue drop column version`);
   await demo.db.execute(sql`drop index job_event_fitted`);
-  await demo.db.execute(
-    sql`delete from drizzle.__drizzle_migrations where created_at = (select max(created_at) from drizzle.__drizzle_migrations)`,
-  );
+  await demo.db.execute(sql`drop table held_entry, once_request`);
+  await demo.db.execute(sql`alter table job_event drop column role`);
+  await demo.db.execute(sql`alter table part_stock add constraint part_stock_count check (count >= 0)`);
+  await demo.db.execute(sql`
+    delete from drizzle.__drizzle_migrations where created_at in
+      (select created_at from drizzle.__drizzle_migrations order by created_at desc limit 2)`);
   await migrateDatabase(demo.url);
   expect(await board()).toEqual(before);
 });

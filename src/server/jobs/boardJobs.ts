@@ -1,7 +1,7 @@
 import { and, desc, eq, gte, lt, sql } from 'drizzle-orm';
 import type { Database } from '../db/connection';
 import { booking, job } from '../db/schema';
-import { type JobLine, jobLines } from './jobLines';
+import { jobLines, type KnownJob } from './jobLines';
 import { IN_WORK, newestInWork } from './jobLists';
 
 /** Jobs in work that the board shows at most: more than any shop has bays and days for. */
@@ -11,14 +11,14 @@ const RELEASED_PAGE = 20;
 /** The jobs of the bay board. */
 export interface BoardJobs {
   /** Newest first. */
-  readonly inWork: readonly JobLine[];
+  readonly inWork: readonly KnownJob[];
   /** There are more in work than the newest that are shown. */
   readonly moreInWork: boolean;
-  readonly released: readonly JobLine[];
+  readonly released: readonly KnownJob[];
   /** Released jobs of a lower number than this are on the next page; null: there are none. */
   readonly older: number | null;
   /** Jobs of the given bookings that stand in neither list. */
-  readonly booked: readonly JobLine[];
+  readonly booked: readonly KnownJob[];
   /** Jobs in work that have a booking from the given day on. */
   readonly planned: readonly string[];
 }

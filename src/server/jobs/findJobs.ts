@@ -1,7 +1,7 @@
 import { and, desc, eq, or } from 'drizzle-orm';
 import type { Database } from '../db/connection';
 import { job, vehicle } from '../db/schema';
-import { type JobLine, jobLines } from './jobLines';
+import { jobLines, type KnownJob } from './jobLines';
 import { knownBy } from './vehicles';
 
 /** Jobs that a search shows at most. */
@@ -15,7 +15,7 @@ export async function findJobs(
   db: Database,
   shopId: string,
   text: string,
-): Promise<{ readonly jobs: readonly JobLine[]; readonly more: boolean }> {
+): Promise<{ readonly jobs: readonly KnownJob[]; readonly more: boolean }> {
   const typed = text.trim();
   if (typed === '') return { jobs: [], more: false };
   const number = /^#?0*(\d{1,9})$/.exec(typed)?.[1];

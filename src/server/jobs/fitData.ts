@@ -6,12 +6,12 @@ import {
   swapLooks,
   togetherHistory,
 } from '@/core/fitment';
-import { wishesOf } from '@/core/job';
+import { type ChoiceRevisions, wishesOf } from '@/core/job';
 import type { Lamp } from '@/core/shelf';
 import type { Database } from '../db/connection';
 import { lampHistories } from '../shelf/histories';
 import { stockOf } from '../shelf/stock';
-import { fitBoard } from './fit';
+import { choiceRevisions, fitBoard } from './fit';
 import type { LoadedJob } from './loadJob';
 
 /** What the Fit screen shows: the shortlist of every swap, what to look at next, and the rows they name. */
@@ -19,6 +19,7 @@ export async function fitData(db: Database, shopId: string, job: LoadedJob, aim:
   const shortlists: Record<string, readonly Candidate[]> = {};
   const looks: Record<string, LookPlan> = {};
   const lamps: Record<string, Lamp> = {};
+  const revisions: Record<string, ChoiceRevisions> = {};
   const { record, facts, context } = job.reading;
   const untold = new Set(
     [...facts.values()].filter((f) => f.value === null && f.history.at(-1)?.value === null).map((f) => f.ref),
@@ -28,6 +29,7 @@ export async function fitData(db: Database, shopId: string, job: LoadedJob, aim:
     shortlists[swap.id] = board.candidates;
     const named = new Set(board.candidates.flatMap((c) => Object.values(c.judgement.lamps)));
     for (const { body } of board.lamps) if (named.has(body.id)) lamps[body.id] = body;
+    revisions[swap.id] = await choiceRevisions(db, shopId, job, board);
     looks[swap.id] = swapLooks({
       applications: board.applications.map((a) => a.body),
       family: job.family,
@@ -49,6 +51,7 @@ export async function fitData(db: Database, shopId: string, job: LoadedJob, aim:
     aim,
     lamps,
     histories,
+    revisions,
     stock: await stockOf(db, shopId),
     parts: Object.fromEntries(job.parts.map((p) => [p.body.id, p.body])),
     profiles: job.profiles,

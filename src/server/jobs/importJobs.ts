@@ -1,13 +1,12 @@
 import { eq } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import * as yup from 'yup';
-import { type AnyEvent, EVENT_VERSION } from '@/core/job';
+import { isEventType, kindOf, parseEntry, valueKey } from '@/core/job';
 import type { Actor, Role } from '../access';
 import type { Database } from '../db/connection';
 import { job, member, shop, user, vehicle } from '../db/schema';
 import { appendEvents } from './appendEvents';
 import { chooseLamp } from './fit';
-import { parseEvent } from './eventForm';
 import { loadJob } from './loadJob';
 import { lockRelease } from './lockRelease';
 import { openJob, openJobForm } from './openJob';
@@ -66,8 +65,10 @@ export async function importJobs(
     if (!first || first.act !== 'open') throw new Error(`${path}: the first act must be "open"`);
     const opened = await openOne(db, people, entry, first, path);
     made.set(opened.number, opened.job);
+    // Whoever acts has seen what was said of the same value before.
+    const seen = new Map<string, string>();
     for (const [j, act] of entry.acts.entries()) {
-      if (j > 0) await perform(db, people, made, opened.job, act, j, `${path}/acts/${j}`);
+      if (j > 0) await perform(db, people, made, opened.job, act, j, `${path}/acts/${j}`, seen);
     }
   }
   return made;
@@ -121,6 +122,7 @@ async function perform(
   act: Act,
   seq: number,
   path: string,
+  seen: Map<string, string>,
 ): Promise<void> {
   const actor = personOf(people, act.by, path);
   const envelope = { id: uuidv7(), at: act.at, device: 'import', deviceSeq: seq, job: jobId };
@@ -132,29 +134,32 @@ async function perform(
       application: string;
       override?: { words: string; consent: string };
     };
-    return demand(
-      await chooseLamp(
-        db,
-        actor,
-        { ...envelope, swap, application, basis: null, override: override ?? null },
-        now,
-      ),
-      path,
-    );
+    const key = `lamp-chosen ${swap}`;
+    const before = seen.get(key);
+    const input = {
+      ...envelope,
+      swap,
+      application,
+      after: before ? [before] : [],
+      override: override ?? null,
+    };
+    demand(await chooseLamp(db, actor, input, now), path);
+    seen.set(key, envelope.id);
+    return;
   }
   if (act.act === 'lock-release') return demand(await lockRelease(db, actor, envelope, now), path);
   const { type, sent } = await asEvent(db, actor, made, jobId, act.act, body);
-  const parsed = parseEvent({ ...envelope, type, v: EVENT_VERSION, body: sent });
+  if (!isEventType(type)) throw new Error(`${path}: there is no act called ${type}`);
+  const key = valueKey(type, sent);
+  const before = key === null ? undefined : seen.get(key);
+  const whole = key === null ? sent : { ...sent, after: before ? [before] : [] };
+  const event = { ...envelope, user: actor.userId, type, v: kindOf(type).v, body: whole };
+  const parsed = parseEntry(event);
   if (parsed.kind === 'faults')
-    throw new Error(`${path}: ${parsed.faults.map((f) => `${f.path} ${f.message}`).join('; ')}`);
-  const [outcome] = await appendEvents(
-    db,
-    actor,
-    jobId,
-    [{ ...parsed.event, user: actor.userId } as AnyEvent],
-    now,
-  );
-  return demand(outcome, path);
+    throw new Error(`${path}: ${parsed.faults.map((f) => `${f.path} ${f.code}`).join('; ')}`);
+  const [outcome] = await appendEvents(db, actor, jobId, [parsed.event], now);
+  demand(outcome, path);
+  if (key !== null) seen.set(key, envelope.id);
 }
 
 /** Acts that name what only this shop knows, as the events they stand for. */
@@ -175,7 +180,7 @@ async function asEvent(
     const quote = loaded?.reading.checks.find((c) => c.swap.id === body.swap)?.orders?.quote;
     return {
       type: 'quote-agreed',
-      sent: { ...body, total: quote?.total, minutes: quote?.minutes.p90, basis: null },
+      sent: { ...body, total: quote?.total, minutes: quote?.minutes.p90 },
     };
   }
   return { type: act, sent: body };

@@ -1,17 +1,25 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import { LRUCache } from 'lru-cache';
 import type { Database } from '../db/connection';
+import { type JobLine, STAGES } from '@/core/job';
+import { reason } from '@/core/reason';
 import { catalogue, job, shop, vehicle } from '../db/schema';
+import { log } from '../log';
 import { OWN_CATALOGUE } from '../shelf/loadShelf';
 import { loadJobs, type LoadedJob } from './loadJob';
 
 /** Lines kept in memory, over all shops. */
 const LINES_KEPT = 5000;
 
-export type JobLine = ReturnType<typeof lineOf>;
+/** A line, with what the other lists want besides. */
+export interface KnownJob extends JobLine {
+  readonly wasLocked: boolean;
+  /** Positions whose lamps are being changed. */
+  readonly positions: readonly string[];
+  readonly lastAt: string | null;
+}
 
-/** What lists say of a job. */
-const lineOf = (j: LoadedJob) => ({
+const lineOf = (j: LoadedJob): KnownJob => ({
   id: j.id,
   number: j.number,
   vehicle: `${j.family.maker} ${j.family.name}`,
@@ -24,7 +32,6 @@ const lineOf = (j: LoadedJob) => ({
     .map(({ id, origin, what }) => ({ id, origin, what })),
   locked: j.reading.record.locks.length > 0 && j.reading.record.late.length === 0,
   wasLocked: j.reading.record.locks.length > 0,
-  /** Positions whose lamps are being changed. */
   positions: j.reading.record.swaps.flatMap((s) => s.positions),
   lastAt: j.reading.record.lastAt,
 });
@@ -32,7 +39,7 @@ const lineOf = (j: LoadedJob) => ({
 interface KeptLine {
   /** What the line was read from. */
   readonly stamp: string;
-  readonly line: JobLine;
+  readonly line: KnownJob;
 }
 const kept = new WeakMap<Database, LRUCache<string, KeptLine>>();
 
@@ -44,7 +51,7 @@ export async function jobLines(
   db: Database,
   shopId: string,
   ids: readonly string[],
-): Promise<readonly JobLine[]> {
+): Promise<readonly KnownJob[]> {
   const lines = kept.get(db) ?? new LRUCache<string, KeptLine>({ max: LINES_KEPT });
   kept.set(db, lines);
   const stamps = await stampsOf(db, shopId, ids);
@@ -54,10 +61,52 @@ export async function jobLines(
     return line?.stamp === stamp ? line.line : undefined;
   };
   const stale = [...stamps].flatMap(([id, stamp]) => (still(id, stamp) ? [] : [id]));
-  for (const j of await loadJobs(db, shopId, stale))
-    lines.set(key(j.id), { stamp: stamps.get(j.id) ?? '', line: lineOf(j) });
+  for (const line of await readable(db, shopId, stale))
+    lines.set(key(line.id), { stamp: stamps.get(line.id) ?? '', line });
   const all = [...stamps].flatMap(([id, stamp]) => still(id, stamp) ?? []);
   return all.sort((a, b) => b.number - a.number);
+}
+
+/** Lines of jobs, all in one go; if one cannot be read, each by itself, and that one says so. */
+async function readable(db: Database, shopId: string, ids: readonly string[]): Promise<readonly KnownJob[]> {
+  try {
+    return (await loadJobs(db, shopId, ids)).map(lineOf);
+  } catch (error) {
+    if (ids.length > 1) {
+      const lines: KnownJob[] = [];
+      for (const id of ids) lines.push(...(await readable(db, shopId, [id])));
+      return lines;
+    }
+    log.error({ err: error, shop: shopId, job: ids[0] }, 'job cannot be read');
+    const [row] = await db
+      .select({ job, vehicle })
+      .from(job)
+      .innerJoin(vehicle, and(eq(vehicle.shopId, job.shopId), eq(vehicle.id, job.vehicleId)))
+      .where(and(eq(job.shopId, shopId), eq(job.id, ids[0] ?? '')));
+    return row ? [unreadableLine(row)] : [];
+  }
+}
+
+/** What lists say of a job whose entries cannot be read: that it is there. */
+function unreadableLine(row: {
+  job: typeof job.$inferSelect;
+  vehicle: typeof vehicle.$inferSelect;
+}): KnownJob {
+  const { plate, fleet, serial, vin, family } = row.vehicle;
+  return {
+    id: row.job.id,
+    number: row.job.number,
+    vehicle: family,
+    identity: plate ?? fleet ?? serial ?? vin ?? '',
+    words: '',
+    openedAt: row.job.openedAt.toISOString(),
+    stages: STAGES.map((stage) => ({ stage, state: 'open', tags: 0, missing: [] })),
+    open: [{ id: 'unreadable', origin: 'other', what: reason('item-unreadable') }],
+    locked: row.job.releasedSeq !== null && row.job.releasedSeq === row.job.lastSeq,
+    wasLocked: row.job.releasedSeq !== null,
+    positions: [],
+    lastAt: null,
+  };
 }
 
 async function stampsOf(

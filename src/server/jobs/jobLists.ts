@@ -1,4 +1,4 @@
-import { and, desc, eq, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../db/connection';
 import { job } from '../db/schema';
 
@@ -17,4 +17,18 @@ export async function newestInWork(db: Database, shopId: string, limit: number):
     .orderBy(desc(job.number))
     .limit(limit);
   return rows.map((r) => r.id);
+}
+
+/** Numbers of jobs of the shop, by id. */
+export async function jobNumbers(
+  db: Database,
+  shopId: string,
+  ids: readonly string[],
+): Promise<Readonly<Record<string, number>>> {
+  if (ids.length === 0) return {};
+  const rows = await db
+    .select({ id: job.id, number: job.number })
+    .from(job)
+    .where(and(eq(job.shopId, shopId), inArray(job.id, [...new Set(ids)])));
+  return Object.fromEntries(rows.map((r) => [r.id, r.number]));
 }

@@ -1,14 +1,24 @@
 import { eq, sql } from 'drizzle-orm';
+import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { loadNewestJobs } from '../../../e2e/support/newestJobs';
-import { type TwoShops, envelopeOf, jobInput, makeEvent, NOW, twoShops } from '../../../e2e/support/shops';
+import {
+  type TwoShops,
+  envelopeOf,
+  fateOf,
+  jobInput,
+  makeEvent,
+  NOW,
+  twoShops,
+} from '../../../e2e/support/shops';
 import { jobEvent } from '../db/schema';
 import { appendEvents } from './appendEvents';
 import { chooseLamp } from './fit';
 import { loadJob } from './loadJob';
 import { loadRelease, lockRelease } from './lockRelease';
 import { openJob } from './openJob';
-import { takeInEvents } from './takeInEvents';
+import { heldEntries } from './held';
+import { takeIn } from './takeIn';
 import { findVehicles, saveIdentity } from './vehicles';
 
 let shops: TwoShops;
@@ -45,7 +55,7 @@ describe('events', () => {
     const before = await countOf(job);
     expect(await send(counter(), job, event)).toEqual([{ id: event.id, outcome: 'known' }]);
     const other = { ...event, body: { words: 'winch' } } as typeof event;
-    expect(await send(counter(), job, other)).toEqual([{ id: event.id, outcome: 'conflict' }]);
+    expect(await send(counter(), job, other)).toEqual([{ id: event.id, outcome: 'held', code: 'id-used' }]);
     expect(await countOf(job)).toBe(before);
     expect((await reading(job)).record.modifications.map((m) => m.body.words)).toEqual(['lift']);
   });
@@ -73,7 +83,7 @@ describe('events', () => {
     await expect(shops.db.execute(sql`delete from catalogue_row`)).rejects.toEqual(refused);
   });
 
-  it('that cannot be are refused by themselves, the others are kept', async () => {
+  it('that fit nowhere are kept and stand in nothing, each with its reason', async () => {
     const job = await newJob();
     const ok = makeEvent(counter(), job, 'fact-stated', {
       key: 'room-behind',
@@ -137,50 +147,49 @@ describe('events', () => {
         'clock-ahead',
       ],
     ] as const;
-    const outcomes = await send(counter(), job, ok, ...cases.map(([e]) => e));
+    const outcomes = await fateOf(shops.db, counter(), job, [ok, ...cases.map(([e]) => e)]);
     expect(outcomes.map((o) => o.code ?? o.outcome)).toEqual(['kept', ...cases.map(([, code]) => code)]);
   });
 
-  it('malformed batches change nothing and say each fault by path', async () => {
+  it('that are malformed are held as they came, with each fault by path, and keep none of the others out', async () => {
     const job = await newJob();
     const good = makeEvent(counter(), job, 'modification-noted', { words: 'lift' });
     const before = await countOf(job);
-    const answer = await takeInEvents(
-      shops.db,
-      counter(),
-      JSON.stringify({
-        events: [
-          { ...good, user: undefined },
-          { ...good, id: 'x', user: undefined, body: { words: 'y', more: 1 } },
-          { type: 'lamp-chosen' },
-        ],
-      }),
-      NOW,
-    );
-    expect(answer.status).toBe(400);
-    expect('faults' in answer.answer && answer.answer.faults.map((f) => f.path)).toEqual([
-      'events[1].id',
-      'events[1].body',
-      'events[2].type',
+    const heldBefore = (await heldEntries(shops.db, counter())).length;
+    const batch = {
+      events: [good, { ...good, id: 'x', body: { words: 'y', more: 1 } }, { type: 'lamp-chosen' }, 7],
+    };
+    const answer = await takeIn(shops.db, counter(), JSON.stringify(batch), NOW);
+    expect(answer.status).toBe(200);
+    const outcomes = 'outcomes' in answer.answer ? answer.answer.outcomes : [];
+    expect(outcomes.map((o) => o.outcome)).toEqual(['kept', 'held', 'held', 'held']);
+    expect(outcomes[1]?.faults?.map((f) => `${f.path} ${f.code}`)).toEqual([
+      'id not-uuid-v7',
+      'body unknown-field',
     ]);
-    expect((await takeInEvents(shops.db, counter(), '{', NOW)).status).toBe(400);
-    expect(await countOf(job)).toBe(before);
+    expect(await countOf(job)).toBe(before + 1);
+    const heldNow = async () => (await heldEntries(shops.db, counter())).length;
+    expect(await heldNow()).toBe(heldBefore + 3);
+    // The same again is held once.
+    await takeIn(shops.db, counter(), JSON.stringify(batch), NOW);
+    expect(await heldNow()).toBe(heldBefore + 3);
   });
 
-  it('answer 200, 409 and 422 as they fare', async () => {
-    const job = await newJob();
-    const { user: _, ...event } = makeEvent(counter(), job, 'modification-noted', { words: 'lift' });
-    const status = async (e: unknown) =>
-      (await takeInEvents(shops.db, counter(), JSON.stringify({ events: [e] }), NOW)).status;
-    expect(await status(event)).toBe(200);
-    expect(await status(event)).toBe(200);
-    expect(await status({ ...event, body: { words: 'winch' } })).toBe(409);
-    expect(await status({ ...makeEventBody(job), body: { target: 'gone' } })).toBe(422);
+  it('a body that is no list of entries is refused whole', async () => {
+    for (const text of ['{', '[]', 'null', '{"events":[]}', '{"events":{}}'])
+      expect((await takeIn(shops.db, counter(), text, NOW)).status).toBe(400);
   });
-  const makeEventBody = (job: string) => {
-    const { user: _, ...event } = makeEvent(counter(), job, 'void', { target: 'gone' });
-    return event;
-  };
+
+  it('written by somebody else than is signed in are not taken', async () => {
+    const job = await newJob();
+    const his = makeEvent(technician(), job, 'modification-noted', { words: 'lift' });
+    const before = await countOf(job);
+    const answer = await takeIn(shops.db, counter(), JSON.stringify({ events: [his] }), NOW);
+    expect(answer.answer).toMatchObject({
+      outcomes: [{ id: his.id, outcome: 'not-taken', code: 'other-author' }],
+    });
+    expect(await countOf(job)).toBe(before);
+  });
 });
 
 describe('opening a job', () => {
@@ -235,12 +244,14 @@ describe('a vehicle’s identity', () => {
     const job = await newJob();
     const { vehicle } = (await loadJob(shops.db, 'north', job)) ?? {};
     const input = { vehicle: vehicle?.id ?? '', version: 1, vin: null };
-    expect(await saveIdentity(shops.db, counter(), { ...input, plate: 'FIRST' })).toEqual({ kind: 'saved' });
-    expect(await saveIdentity(shops.db, counter(), { ...input, plate: 'SECOND' })).toMatchObject({
+    const save = (more: { plate: string | null; version?: number }) =>
+      saveIdentity(shops.db, counter(), { ...input, id: uuidv7(), ...more });
+    expect(await save({ plate: 'FIRST' })).toEqual({ kind: 'saved' });
+    expect(await save({ plate: 'SECOND' })).toMatchObject({
       kind: 'stale',
       present: { plate: 'FIRST', version: 2 },
     });
-    expect(await saveIdentity(shops.db, counter(), { ...input, version: 2, plate: null })).toMatchObject({
+    expect(await save({ version: 2, plate: null })).toMatchObject({
       kind: 'refused',
       code: 'wants-identity',
     });
@@ -255,9 +266,9 @@ async function readyToFit(): Promise<string> {
     t,
     job,
     makeEvent(t, job, 'swap-opened', { swap: `swap-${job}`, positions: HEAD }),
-    makeEvent(t, job, 'wishes-stated', { wishes: [], basis: null }),
+    makeEvent(t, job, 'wishes-stated', { wishes: [], after: [] }),
     ...HEAD.flatMap((at) => [
-      makeEvent(t, job, 'as-found', { position: at, found: ['fogged'], basis: null }),
+      makeEvent(t, job, 'as-found', { position: at, found: ['fogged'], after: [] }),
       makeEvent(t, job, 'fact-stated', {
         key: 'factory-lamp',
         subject: at,
@@ -278,12 +289,12 @@ const choose = (
   chooseLamp(
     shops.db,
     actor,
-    { ...envelopeOf(), job, swap: `swap-${job}`, application, basis: null, override },
+    { ...envelopeOf(), job, swap: `swap-${job}`, application, after: [], override },
     NOW,
   );
 
 describe('choosing a lamp', () => {
-  it('judges on the server, pins revisions and writes the parts', async () => {
+  it('pins revisions and writes the parts', async () => {
     const job = await readyToFit();
     expect(await choose(counter(), job, 'packet-sounder-2')).toMatchObject({ outcome: 'kept' });
     const body = (await reading(job)).record.swaps[0]?.choice?.event.body;
@@ -299,12 +310,13 @@ describe('choosing a lamp', () => {
     const job = await readyToFit();
     const override = { words: 'carrier changed by us', consent: 'signed on the order' };
     expect(await choose(lead(), job, 'packet-brace')).toMatchObject({
-      outcome: 'refused',
-      code: 'override-needed',
+      outcome: 'held',
+      code: 'malformed',
+      faults: [{ path: 'body', code: 'override-needed' }],
     });
     expect(await choose(technician(), job, 'packet-brace', override)).toMatchObject({
-      outcome: 'refused',
-      code: 'lead-only',
+      outcome: 'held',
+      code: 'not-allowed',
     });
     expect(await choose(lead(), job, 'packet-brace', override)).toMatchObject({ outcome: 'kept' });
     expect((await reading(job)).items.map((i) => i.origin)).toContain('override');
@@ -324,7 +336,7 @@ describe('release', () => {
         way: 'out',
         outcome: 'not-needed',
         words: 'off already',
-        basis: null,
+        after: [],
       });
       expect(await send(technician(), job, event)).toMatchObject([{ outcome: 'kept' }]);
       expect(await lock()).toMatchObject({ code: 'release-not-ready' });
@@ -337,7 +349,7 @@ describe('release', () => {
           step: step.id,
           way: 'back',
           outcome: 'done',
-          basis: null,
+          after: [],
         }),
       );
     for (const item of (await reading(job)).items) {
@@ -346,7 +358,7 @@ describe('release', () => {
         how: 'handed-over',
         words: 'to the customer',
       });
-      expect(await send(technician(), job, event)).toMatchObject([{ code: 'lead-only' }]);
+      expect(await send(technician(), job, event)).toMatchObject([{ outcome: 'held', code: 'not-allowed' }]);
       await send(
         lead(),
         job,

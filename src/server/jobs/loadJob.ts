@@ -70,7 +70,7 @@ export async function loadJobs(
     shopId,
     rows.map((r) => r.job.id),
   );
-  const others = await otherFactEvents(
+  const others = await otherEventsOf(
     db,
     shopId,
     vehicleIds,
@@ -88,17 +88,17 @@ export async function loadJobs(
     const family = families.find((f) => f.body.id === row.vehicle.family)?.body;
     if (!family) return [];
     const events = own.filter((e) => e.job === row.job.id);
-    const otherFactEvents = [
+    const otherEvents = [
       ...others.filter((o) => o.vehicleId === row.vehicle.id).map((o) => o.event),
       ...own.filter(
         (e) =>
           e.job !== row.job.id && rows.some((r) => r.job.id === e.job && r.vehicle.id === row.vehicle.id),
       ),
-    ].filter((e) => e.type === 'fact-stated' || e.type === 'void');
+    ].filter((e) => OF_OTHERS.some((t) => t === e.type));
     const record: VehicleRecord = row.vehicle;
     const reading = readJob({
       events,
-      otherFactEvents,
+      otherEvents,
       vehicle: record,
       family,
       registry,
@@ -154,8 +154,11 @@ async function eventsOf(
   return rows.map(storedEvent);
 }
 
-/** Facts stay with the vehicle: what its other jobs stated. */
-async function otherFactEvents(
+/** Facts stay with the vehicle, and a return is about what an earlier job fitted. */
+const OF_OTHERS = ['fact-stated', 'lamp-chosen', 'void'] as const;
+
+/** What the vehicle’s other jobs stated and fitted. */
+async function otherEventsOf(
   db: Db,
   shopId: string,
   vehicleIds: readonly string[],
@@ -170,7 +173,7 @@ async function otherFactEvents(
       and(
         eq(jobEvent.shopId, shopId),
         inArray(job.vehicleId, [...vehicleIds]),
-        inArray(jobEvent.type, ['fact-stated', 'void']),
+        inArray(jobEvent.type, [...OF_OTHERS]),
         ...loaded.map((id) => ne(job.id, id)),
       ),
     );

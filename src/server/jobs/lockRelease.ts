@@ -4,76 +4,97 @@ import * as yup from 'yup';
 import {
   type AnyEvent,
   BY_PROGRAM,
-  EVENT_VERSION,
+  ENVELOPE,
+  EVENT_KINDS,
   releaseCheck,
   releaseDocument,
   type ReleaseDocument,
 } from '@/core/job';
 import { type Actor, may } from '../access';
-import type { Database } from '../db/connection';
+import type { Database, Transaction } from '../db/connection';
 import { job, releaseDocument as documents } from '../db/schema';
-import { appendIn, type EventOutcome } from './appendEvents';
-import { ENVELOPE } from './eventForm';
+import { appendIn } from './appendEvents';
+import { once } from '../once';
 import { loadJob } from './loadJob';
 
-export const lockReleaseForm = yup.object({ ...ENVELOPE, job: yup.string().required() }).required();
-export type LockReleaseInput = yup.InferType<typeof lockReleaseForm>;
+export const lockReleaseForm = yup.object(ENVELOPE).required();
+export type LockReleaseInput = yup.InferType<typeof lockReleaseForm> & { readonly job: string };
 
-/** Locks a job that is ready: freezes the document and writes the event, both or neither. */
+export interface LockOutcome {
+  readonly outcome: 'kept' | 'refused';
+  /** Why it was refused: a code of the message catalogue. */
+  readonly code?: string;
+}
+const refuse = (code: string): LockOutcome => ({ outcome: 'refused', code });
+
+/**
+ * Locks a job that is ready: freezes the document and writes the entry, both or neither. The request has an id: sent
+ * again it answers as before.
+ */
 export async function lockRelease(
   db: Database,
   actor: Actor,
   input: LockReleaseInput,
   now: Date,
-): Promise<EventOutcome> {
-  if (!may(actor.role, 'lock-release')) return { id: input.id, outcome: 'refused', code: 'lead-only' };
-  return db.transaction(async (tx) => {
-    // Held before reading, so that nothing slips in between what is frozen and the lock.
-    await tx
-      .select({ id: job.id })
-      .from(job)
-      .where(and(eq(job.shopId, actor.shopId), eq(job.id, input.job)))
-      .for('update');
-    const loaded = await loadJob(tx, actor.shopId, input.job);
-    if (!loaded) return { id: input.id, outcome: 'refused', code: 'no-such-job' };
-    const { reading } = loaded;
-    if (reading.record.standing.some((e) => e.id === input.id && e.type === 'release-locked'))
-      return { id: input.id, outcome: 'known' };
-    const check = releaseCheck(reading);
-    if (!check.ready) return { id: input.id, outcome: 'refused', code: 'release-not-ready' };
-    const document = uuidv7();
-    const event = {
-      id: input.id,
-      job: input.job,
-      type: 'release-locked',
-      v: EVENT_VERSION,
-      at: input.at,
-      device: input.device,
-      deviceSeq: input.deviceSeq,
-      user: actor.userId,
-      body: { revision: check.nextRevision, document },
-    } as AnyEvent;
-    const body = releaseDocument({
-      reading,
-      vehicle: loaded.vehicle,
-      family: loaded.family,
-      shop: { name: actor.shopName, zone: actor.zone },
-      jobNumber: loaded.number,
-      lamp: loaded.pinnedLamp,
-      part: loaded.pinnedPart,
-      nameOf: (id) =>
-        id === BY_PROGRAM ? '' : id === actor.userId ? actor.name : (loaded.names.get(id) ?? ''),
-      lockedBy: actor.userId,
-      lockedAt: input.at,
-    });
-    await tx
-      .insert(documents)
-      .values({ shopId: actor.shopId, id: document, jobId: input.job, revision: check.nextRevision, body });
-    const [outcome] = await appendIn(tx, actor, input.job, [event], now);
-    if (outcome?.outcome !== 'kept')
-      throw new Error(`Lock event not kept: ${outcome?.code ?? outcome?.outcome}`);
-    return outcome;
+): Promise<LockOutcome> {
+  if (!may(actor.role, 'lock-release')) return refuse('lead-only');
+  return once(db, actor, input.id, 'lock', async (tx) => {
+    const answer = await lockIn(tx, actor, input, now);
+    return { answer, final: answer.outcome === 'kept' };
   });
+}
+
+async function lockIn(
+  tx: Transaction,
+  actor: Actor,
+  input: LockReleaseInput,
+  now: Date,
+): Promise<LockOutcome> {
+  // Held before reading, so that nothing slips in between what is frozen and the lock.
+  await tx
+    .select({ id: job.id })
+    .from(job)
+    .where(and(eq(job.shopId, actor.shopId), eq(job.id, input.job)))
+    .for('update');
+  const loaded = await loadJob(tx, actor.shopId, input.job);
+  if (!loaded) return refuse('no-such-job');
+  const { reading } = loaded;
+  if (reading.record.standing.some((e) => e.id === input.id && e.type === 'release-locked'))
+    return { outcome: 'kept' };
+  const check = releaseCheck(reading);
+  if (!check.ready) return refuse('release-not-ready');
+  const document = uuidv7();
+  const event = {
+    id: input.id,
+    job: input.job,
+    type: 'release-locked',
+    v: EVENT_KINDS['release-locked'].v,
+    at: input.at,
+    device: input.device,
+    deviceSeq: input.deviceSeq,
+    user: actor.userId,
+    body: { revision: check.nextRevision, document },
+  } as AnyEvent;
+  const body = releaseDocument({
+    reading,
+    vehicle: loaded.vehicle,
+    family: loaded.family,
+    shop: { name: actor.shopName, zone: actor.zone },
+    jobNumber: loaded.number,
+    lamp: loaded.pinnedLamp,
+    part: loaded.pinnedPart,
+    nameOf: (id) =>
+      id === BY_PROGRAM ? '' : id === actor.userId ? actor.name : (loaded.names.get(id) ?? ''),
+    lockedBy: actor.userId,
+    lockedAt: input.at,
+  });
+  await tx
+    .insert(documents)
+    .values({ shopId: actor.shopId, id: document, jobId: input.job, revision: check.nextRevision, body });
+  const [outcome] = await appendIn(tx, actor, input.job, [{ event, raw: JSON.stringify(event) }], now);
+  if (outcome?.outcome !== 'kept')
+    throw new Error(`Lock entry not kept: ${outcome?.code ?? outcome?.outcome}`);
+  return { outcome: 'kept' };
 }
 
 /** A frozen document by job and revision; the newest where no revision is named. */

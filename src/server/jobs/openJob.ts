@@ -1,14 +1,15 @@
-import { and, eq, or, sql } from 'drizzle-orm';
+import { and, eq, or } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import * as yup from 'yup';
-import { type AnyEvent, EVENT_VERSION, type EventBodies, type EventType } from '@/core/job';
+import { type AnyEvent, type BodyOf, ENVELOPE, type EventType, kindOf } from '@/core/job';
 import { readVin } from '@/core/vehicle';
 import { type Actor, may } from '../access';
 import type { Database, Transaction } from '../db/connection';
 import { job, jobEvent, shop, vehicle } from '../db/schema';
 import { shelfRowsById } from '../shelf/loadShelf';
 import { appendIn } from './appendEvents';
-import { ENVELOPE, type Envelope, type Fault } from './eventForm';
+import { once, RequestIdUsed } from '../once';
+import type { Envelope } from './envelope';
 
 const optionalText = () =>
   yup
@@ -33,6 +34,11 @@ export const openJobForm = yup.object({
   market: yup.string().oneOf(['NA', 'ECE', 'none', 'unknown']).required(),
   words: yup.string().trim().required('wants-words').max(2000),
 });
+/** One thing wrong with a form. */
+export interface Fault {
+  readonly path: string;
+  readonly message: string;
+}
 export type OpenJobInput = yup.InferType<typeof openJobForm>;
 
 export type OpenJobOutcome =
@@ -40,6 +46,8 @@ export type OpenJobOutcome =
   | { readonly kind: 'faults'; readonly faults: readonly Fault[] }
   /** The shop knows this vehicle already: open the job on it instead. */
   | { readonly kind: 'known-vehicle'; readonly vehicle: string };
+
+const DAY_MS = 86_400_000;
 
 const fault = (path: string, message: string): OpenJobOutcome => ({
   kind: 'faults',
@@ -57,37 +65,62 @@ export async function openJob(
   now: Date,
 ): Promise<OpenJobOutcome> {
   if (!may(actor.role, 'open-job')) return fault('', 'not-allowed');
-  return db.transaction(async (tx) => {
-    const again = await openedBefore(tx, actor.shopId, input.id);
-    if (again) return again;
-    const target = await vehicleFor(tx, actor, input);
-    if ('kind' in target) return target;
-    const [counted] = await tx
-      .update(shop)
-      .set({ lastJobNumber: sql`${shop.lastJobNumber} + 1` })
-      .where(eq(shop.id, actor.shopId))
-      .returning({ number: shop.lastJobNumber });
-    if (!counted) throw new Error(`Shop ${actor.shopId} is gone`);
-    const jobId = uuidv7();
-    await tx.insert(job).values({
-      shopId: actor.shopId,
-      id: jobId,
-      number: counted.number,
-      vehicleId: target.id,
-      openedAt: new Date(input.at),
+  if (Date.parse(input.at) > now.getTime() + DAY_MS) return fault('', 'clock-ahead');
+  try {
+    return await once(db, actor, input.id, 'open-job', async (tx) => {
+      const answer = await openIn(tx, actor, input, now);
+      return { answer, final: answer.kind === 'opened' };
     });
-    const told = (key: string, value: string | number) =>
-      newEvent(actor, jobId, input, 'fact-stated', { key, subject: 'vehicle', value, source: 'told' });
-    const events: AnyEvent[] = [
-      { ...newEvent(actor, jobId, input, 'job-opened', { words: input.words }), id: input.id },
-      ...(input.toldYear === null ? [] : [told('model-year', input.toldYear)]),
-      ...(input.market === 'unknown' ? [] : [told('market', input.market)]),
-    ];
-    const outcomes = await appendIn(tx, actor, jobId, events, now);
-    const refused = outcomes.find((o) => o.outcome === 'refused');
-    if (refused) throw new Error(`Opening event refused: ${refused.code}`);
-    return { kind: 'opened', job: jobId, number: counted.number };
+  } catch (error) {
+    if (error instanceof RequestIdUsed) return fault('', 'conflict');
+    throw error;
+  }
+}
+
+async function openIn(
+  tx: Transaction,
+  actor: Actor,
+  input: OpenJobInput,
+  now: Date,
+): Promise<OpenJobOutcome> {
+  const again = await openedBefore(tx, actor.shopId, input.id);
+  if (again) return again;
+  // Held before looking for the vehicle: of two people who open jobs of one new plate, the second finds it.
+  const [counter] = await tx
+    .select({ last: shop.lastJobNumber })
+    .from(shop)
+    .where(eq(shop.id, actor.shopId))
+    .for('update');
+  if (!counter) throw new Error(`Shop ${actor.shopId} is gone`);
+  const target = await vehicleFor(tx, actor, input);
+  if ('kind' in target) return target;
+  const number = counter.last + 1;
+  await tx.update(shop).set({ lastJobNumber: number }).where(eq(shop.id, actor.shopId));
+  const jobId = uuidv7();
+  await tx.insert(job).values({
+    shopId: actor.shopId,
+    id: jobId,
+    number,
+    vehicleId: target.id,
+    openedAt: new Date(input.at),
   });
+  const told = (key: string, value: string | number) =>
+    newEvent(actor, jobId, input, 'fact-stated', { key, subject: 'vehicle', value, source: 'told' });
+  const events: AnyEvent[] = [
+    { ...newEvent(actor, jobId, input, 'job-opened', { words: input.words }), id: input.id },
+    ...(input.toldYear === null ? [] : [told('model-year', input.toldYear)]),
+    ...(input.market === 'unknown' ? [] : [told('market', input.market)]),
+  ];
+  const outcomes = await appendIn(
+    tx,
+    actor,
+    jobId,
+    events.map((event) => ({ event, raw: JSON.stringify(event) })),
+    now,
+  );
+  const lost = outcomes.find((o) => o.outcome !== 'kept');
+  if (lost) throw new Error(`Opening entry not kept: ${lost.code}`);
+  return { kind: 'opened', job: jobId, number };
 }
 
 /** An event made on the server on behalf of a form, with the form's clock. */
@@ -96,13 +129,13 @@ export function newEvent<T extends EventType>(
   jobId: string,
   at: Envelope,
   type: T,
-  body: EventBodies[T],
+  body: BodyOf<T>,
 ): AnyEvent {
   return {
     id: uuidv7(),
     job: jobId,
     type,
-    v: EVENT_VERSION,
+    v: kindOf(type).v,
     at: at.at,
     device: at.device,
     deviceSeq: at.deviceSeq,

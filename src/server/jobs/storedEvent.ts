@@ -1,10 +1,10 @@
-import type { AnyStoredEvent } from '@/core/job';
+import { type AnyStoredEvent, lifted } from '@/core/job';
 import type { jobEvent } from '../db/schema';
 
-/** A row of the event table as the core reads it. */
+/** A row of the event table as the core reads it, its body lifted to the present version. */
 export function storedEvent(row: typeof jobEvent.$inferSelect): AnyStoredEvent {
-  const { id, jobId, type, v, at, device, deviceSeq, userId, body, seq, receivedAt } = row;
-  return {
+  const { id, jobId, type, v, at, device, deviceSeq, userId, body, seq, receivedAt, role } = row;
+  return lifted({
     id,
     job: jobId,
     type,
@@ -16,5 +16,6 @@ export function storedEvent(row: typeof jobEvent.$inferSelect): AnyStoredEvent {
     body,
     seq,
     receivedAt: receivedAt.toISOString(),
-  } as unknown as AnyStoredEvent;
+    role,
+  }) as unknown as AnyStoredEvent;
 }

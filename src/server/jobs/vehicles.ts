@@ -1,9 +1,10 @@
 import { and, desc, eq, ilike, or } from 'drizzle-orm';
 import * as yup from 'yup';
-import type { VehicleRecord } from '@/core/job';
+import { ENVELOPE, type VehicleRecord } from '@/core/job';
 import { readVin } from '@/core/vehicle';
 import { type Actor, may } from '../access';
-import type { Database } from '../db/connection';
+import type { Database, Transaction } from '../db/connection';
+import { once } from '../once';
 import { vehicle } from '../db/schema';
 import { shelfRowsById } from '../shelf/loadShelf';
 
@@ -29,6 +30,8 @@ export async function findVehicles(
 
 export const identityForm = yup
   .object({
+    /** Of the request: sent again it answers as before. */
+    id: ENVELOPE.id,
     vehicle: yup.string().required(),
     version: yup.number().integer().required(),
     vin: yup.string().trim().max(60).nullable().defined(),
@@ -49,6 +52,17 @@ export async function saveIdentity(
   input: yup.InferType<typeof identityForm>,
 ): Promise<IdentityOutcome> {
   if (!may(actor.role, 'record-arrival')) return { kind: 'refused', code: 'not-allowed' };
+  return once(db, actor, input.id, 'identity', async (tx) => {
+    const answer = await saveIn(tx, actor, input);
+    return { answer, final: answer.kind === 'saved' };
+  });
+}
+
+async function saveIn(
+  db: Transaction,
+  actor: Actor,
+  input: yup.InferType<typeof identityForm>,
+): Promise<IdentityOutcome> {
   const here = and(eq(vehicle.shopId, actor.shopId), eq(vehicle.id, input.vehicle));
   const [present] = await db.select().from(vehicle).where(here);
   if (!present) return { kind: 'refused', code: 'no-such-vehicle' };

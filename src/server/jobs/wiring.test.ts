@@ -1,7 +1,7 @@
 import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
-  type EventBodies,
+  type BodyOf,
   type EventType,
   jobView,
   liveWiring,
@@ -9,7 +9,7 @@ import {
   takenCandidate,
   wireOpen,
 } from '@/core/job';
-import { jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
+import { fateOf, jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
 import { appendEvents } from './appendEvents';
 import { chooseLamp } from './fit';
 import { harnessSheet } from './harnessSheet';
@@ -22,7 +22,7 @@ const [HL, HR] = ['headlamp.front.left', 'headlamp.front.right'];
 const LAMP = 'skerry-620-left';
 const lead = () => shops.actor('north', 'lead');
 
-const send = async <T extends EventType>(type: T, body: EventBodies[T]) => {
+const send = async <T extends EventType>(type: T, body: BodyOf<T>) => {
   const event = makeEvent(lead(), job, type, body);
   const [outcome] = await appendEvents(shops.db, lead(), job, [event], NOW);
   if (outcome?.outcome !== 'kept') throw new Error(`${type}: ${outcome?.code}`);
@@ -62,7 +62,7 @@ beforeAll(async () => {
       job,
       swap: 'heads',
       application: 'packet-skerry-620',
-      basis: null,
+      after: [],
       override: null,
     },
     NOW,
@@ -73,37 +73,37 @@ afterAll(() => shops.close());
 
 it('a circuit that will miss the lamp is an item until its cure is chosen', async () => {
   expect((await load()).open.filter((o) => o === 'cure')).toHaveLength(2);
-  await send('wire-decided', { swap: 'heads', matter: 'cure/turn-left', choice: 'decoder', basis: null });
+  await send('wire-decided', { swap: 'heads', matter: 'cure/turn-left', choice: 'decoder', after: [] });
   expect((await load()).open.filter((o) => o === 'cure')).toHaveLength(1);
 });
 
 it('a fuse that is pulled for the feed counts as a function lost; a tap beside it does not', async () => {
-  const feed = (way: 'tap' | 'replaced', basis: string | null) =>
+  const feed = (way: 'tap' | 'replaced', after: readonly string[]) =>
     send('feed-chosen', {
       swap: 'heads',
       does: 'drl',
       school: 'fuse-tap',
       words: 'F19',
       source: { kind: 'slot', box: 'cabin', slot: 'F19', way },
-      basis,
+      after,
     });
-  const first = await feed('replaced', null);
+  const first = await feed('replaced', []);
   const { loaded, open } = await load();
   expect(open).toContain('feed');
   expect(loaded.reading.items.find((i) => i.origin === 'feed')?.what.facts.serves).toMatchObject({
     'en-GB': 'Blower, second stage',
   });
-  await feed('tap', first);
-  const after = await load();
-  expect(after.open).not.toContain('feed');
+  await feed('tap', [first]);
+  const tapped = await load();
+  expect(tapped.open).not.toContain('feed');
   // Live as the slot is, not as its school usually would be.
-  expect(after.wiring.feeds).toEqual([
+  expect(tapped.wiring.feeds).toEqual([
     { does: 'drl', school: 'fuse-tap', live: [{ when: 'running', level: { kind: 'on' } }] },
   ]);
 });
 
 it('a measured leg goes before the estimate', async () => {
-  await send('wire-decided', { swap: 'heads', matter: `route/${HR}`, choice: '4150', basis: null });
+  await send('wire-decided', { swap: 'heads', matter: `route/${HR}`, choice: '4150', after: [] });
   const tap = (await load()).check.feeds[0]?.candidates.find((c) => c.id === 'slot:cabin/F19/tap');
   expect(tap?.legs.map((l) => [l.position, l.known])).toEqual([
     [HL, 'estimated'],
@@ -113,21 +113,21 @@ it('a measured leg goes before the estimate', async () => {
 
 it('pins by hand make a lead that has to be rung out; a reading that is wrong is an item with its cause', async () => {
   const pins = Object.fromEntries([1, 2, 3, 4, 5].map((n) => [`main/${n}`, `X41-left/${n}`]));
-  await send('pins-set', { position: HL, lamp: LAMP, pins, basis: null });
+  await send('pins-set', { position: HL, lamp: LAMP, pins, after: [] });
   const made = await load();
   expect(made.open).toContain('lead-to-make');
   expect(made.wiring.map?.inputs.find((i) => i.input.does === 'turn')?.verdict).toBe('by-hand');
   const ring = made.wiring.checks?.ring ?? [];
   expect(ring).toHaveLength(9);
-  const read = (check: string, value: number | null, basis: string | null) =>
-    send('check-read', { position: HL, lamp: LAMP, check, value, basis });
+  const read = (check: string, value: number | null, after: readonly string[]) =>
+    send('check-read', { position: HL, lamp: LAMP, check, value, after });
   const first = ring[0]?.id ?? '';
-  const wrong = await read(first, null, null);
+  const wrong = await read(first, null, []);
   const bad = await load();
   expect(bad.open).toContain('harness-reading');
   expect(bad.wiring.checks?.ringCause?.code).toBe('ring-open');
-  await read(first, 0.2, wrong);
-  for (const l of ring.slice(1)) await read(l.id, l.step.kind === 'continuity' ? 0.2 : null, null);
+  await read(first, 0.2, [wrong]);
+  for (const l of ring.slice(1)) await read(l.id, l.step.kind === 'continuity' ? 0.2 : null, []);
   const good = await load();
   expect(good.open).not.toContain('harness-reading');
   expect(good.open).not.toContain('lead-to-make');
@@ -143,16 +143,16 @@ it('the sheet says what was read, and there is none for a lamp that is not there
   expect(harnessSheet(lead(), loaded, 'tail.rear.left', NOW)).toBeNull();
 });
 
-describe('what is about nothing that the wiring asks is refused, and keeps nothing', () => {
-  const refused = async <T extends EventType>(type: T, body: EventBodies[T]) => {
+describe('what is about nothing that the wiring asks is kept and changes nothing', () => {
+  const changesNothing = async <T extends EventType>(type: T, body: BodyOf<T>) => {
     const event = makeEvent(lead(), job, type, body);
-    const [outcome] = await appendEvents(shops.db, lead(), job, [event], NOW);
-    const { loaded } = await load();
-    expect(loaded.reading.record.standing.some((e) => e.id === event.id)).toBe(false);
-    return outcome?.code;
+    const before = (await load()).loaded.reading.checks;
+    const [fate] = await fateOf(shops.db, lead(), job, [event]);
+    expect((await load()).loaded.reading.checks).toEqual(before);
+    return fate?.outcome === 'kept' ? fate.code : `not kept: ${fate?.code}`;
   };
   const decide = (matter: string, choice: string) =>
-    refused('wire-decided', { swap: 'heads', matter, choice, basis: null });
+    changesNothing('wire-decided', { swap: 'heads', matter, choice, after: [] });
   it.each([
     ['a cure that is none', 'cure/turn-left', 'prayer', 'value-unsuited'],
     ['a circuit that misses nothing', 'cure/low', 'resistor', 'no-such-matter'],
@@ -164,25 +164,30 @@ describe('what is about nothing that the wiring asks is refused, and keeps nothi
   ])('%s', async (_, matter, choice, code) => expect(await decide(matter, choice)).toBe(code));
   it('a swap that has no lamp yet', async () =>
     expect(
-      await refused('wire-decided', {
+      await changesNothing('wire-decided', {
         swap: 'tails',
         matter: 'cure/turn-left',
         choice: 'decoder',
-        basis: null,
+        after: [],
       }),
     ).toBe('no-lamp-chosen'));
   it.each([
     ['a cavity that the lamp does not have', { 'main/17': 'X41-left/1' }, LAMP, 'no-such-cavity'],
     ['one that the vehicle does not have', { 'main/1': 'X41-left/17' }, LAMP, 'no-such-cavity'],
-    ['another lamp', { 'main/1': 'X41-left/1' }, 'sounder-2-left', 'no-such-lamp'],
+    ['another lamp', { 'main/1': 'X41-left/1' }, 'sounder-2-left', 'no-such-cavity'],
   ])('pins: %s', async (_, pins, lamp, code) =>
     expect(
-      await refused('pins-set', { position: HL, lamp, pins: pins as Record<string, string>, basis: null }),
+      await changesNothing('pins-set', {
+        position: HL,
+        lamp,
+        pins: pins as Record<string, string>,
+        after: [],
+      }),
     ).toBe(code),
   );
   it('a reading of a check that is not on the list, and an open meter where volts are read', async () => {
     const read = (check: string, value: number | null) =>
-      refused('check-read', { position: HL, lamp: LAMP, check, value, basis: null });
+      changesNothing('check-read', { position: HL, lamp: LAMP, check, value, after: [] });
     expect(await read('ring|nothing', 0.1)).toBe('no-such-check');
     const probe = (await load()).wiring.checks?.probes[0]?.step.id ?? '';
     expect(await read(probe, null)).toBe('value-unsuited');
@@ -190,7 +195,14 @@ describe('what is about nothing that the wiring asks is refused, and keeps nothi
   it('a feed from a place that this vehicle does not have, or for what wants none', async () => {
     const source = { kind: 'slot', box: 'cabin', slot: 'F99', way: 'tap' } as const;
     const feed = (does: 'drl' | 'low-beam') =>
-      refused('feed-chosen', { swap: 'heads', does, school: 'fuse-tap', words: 'F99', source, basis: null });
+      changesNothing('feed-chosen', {
+        swap: 'heads',
+        does,
+        school: 'fuse-tap',
+        words: 'F99',
+        ...(does === 'drl' ? { source } : {}),
+        after: [],
+      });
     expect(await feed('drl')).toBe('no-such-source');
     expect(await feed('low-beam')).toBe('no-feed-wanted');
   });
@@ -200,10 +212,10 @@ it('a ground is probed from the plus, and one that is gone is an item with its c
   const ground = (await load()).wiring.checks?.probes.find((p) => p.step.circuit === 'ground');
   expect(ground?.step).toMatchObject({ across: 'battery', window: { flashes: false } });
   const check = ground?.step.id ?? '';
-  const gone = await send('check-read', { position: HL, lamp: LAMP, check, value: 0.04, basis: null });
+  const gone = await send('check-read', { position: HL, lamp: LAMP, check, value: 0.04, after: [] });
   expect((await load()).wiring.checks?.probeCause?.code).toBe('probe-ground');
   expect((await load()).open).toContain('harness-reading');
-  await send('check-read', { position: HL, lamp: LAMP, check, value: 12.5, basis: gone });
+  await send('check-read', { position: HL, lamp: LAMP, check, value: 12.5, after: [gone] });
   expect((await load()).wiring.checks?.probeCause).toBeNull();
 });
 

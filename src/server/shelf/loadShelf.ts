@@ -1,6 +1,5 @@
-import { and, arrayContains, eq, inArray, type SQL, sql } from 'drizzle-orm';
+import { and, arrayContains, eq, inArray, type SQL } from 'drizzle-orm';
 import {
-  type Application,
   EMPTY_SHELF,
   type Shelf,
   type ShelfKind,
@@ -69,22 +68,9 @@ export function applicationsFor(db: Database | Transaction, shopId: string, fami
   return shelfRows(db, shopId, 'application', arrayContains(catalogueHead.families, [family]));
 }
 
-/** Step sheets of a family for the lamps of an application. */
-export function sheetsFor(
-  db: Database | Transaction,
-  shopId: string,
-  family: string,
-  { role, end }: Pick<Application, 'role' | 'end'>,
-) {
-  return shelfRows(
-    db,
-    shopId,
-    'step-sheet',
-    and(
-      arrayContains(catalogueHead.families, [family]),
-      sql`${catalogueRow.body} ->> 'role' = ${role} and ${catalogueRow.body} ->> 'end' = ${end}`,
-    ),
-  );
+/** Step sheets of a family. */
+export function sheetsOfFamily(db: Database | Transaction, shopId: string, family: string) {
+  return shelfRows(db, shopId, 'step-sheet', arrayContains(catalogueHead.families, [family]));
 }
 
 /** Particular revisions, on the shelf or not. */

@@ -1,10 +1,10 @@
 import { database } from '@/server/db/connection';
 import { answerActor } from '@/server/http';
-import { takeInEvents } from '@/server/jobs/takeInEvents';
+import { takeIn } from '@/server/jobs/takeIn';
 
 /** Events of one or several jobs, as a device sends them: `{ events: [...] }`. */
 export const POST = (request: Request) =>
   answerActor(request, 'small', async (actor, body) => {
-    const { status, answer } = await takeInEvents(database(), actor, body, new Date());
+    const { status, answer } = await takeIn(database(), actor, body, new Date());
     return Response.json(answer, { status });
   });

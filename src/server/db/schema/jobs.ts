@@ -1,6 +1,7 @@
 import { sql } from 'drizzle-orm';
 import {
   check,
+  customType,
   foreignKey,
   index,
   integer,
@@ -12,11 +13,13 @@ import {
   unique,
   uniqueIndex,
 } from 'drizzle-orm/pg-core';
-import type { EventType, ReleaseDocument } from '@/core/job';
+import type { EntryFault, EventType, ReleaseDocument, Role } from '@/core/job';
 import { user } from './auth';
 import { shop } from './shop';
 
 const when = (name: string) => timestamp(name, { withTimezone: true });
+
+const bytes = customType<{ data: Buffer }>({ dataType: () => 'bytea' });
 
 /** A customer's vehicle. Facts about it are events of its jobs; only its identity and family stand here. */
 export const vehicle = pgTable(
@@ -86,6 +89,8 @@ export const jobEvent = pgTable(
       .references(() => user.id),
     body: jsonb('body').$type<Record<string, unknown>>().notNull(),
     receivedAt: when('received_at').notNull().defaultNow(),
+    /** What its author was when it was taken in; null: of before that was kept. */
+    role: text('role').$type<Role>(),
   },
   (t) => [
     primaryKey({ columns: [t.shopId, t.id] }),
@@ -93,7 +98,7 @@ export const jobEvent = pgTable(
     foreignKey({ columns: [t.shopId, t.jobId], foreignColumns: [job.shopId, job.id] }),
     index('job_event_facts')
       .on(t.shopId, t.jobId)
-      .where(sql`${t.type} in ('fact-stated', 'void')`),
+      .where(sql`${t.type} in ('fact-stated', 'void', 'lamp-chosen')`),
     index('job_event_fitted')
       .on(t.shopId, t.type, t.jobId)
       .where(sql`${t.type} in ('release-locked', 'lamp-chosen', 'warranty-linked')`),
@@ -102,6 +107,56 @@ export const jobEvent = pgTable(
       sql`${t.at} ~ '^[0-9]{4}-[0-9]{2}-[0-9]{2}T[0-9]{2}:[0-9]{2}:[0-9]{2}\\.[0-9]{3}Z$'`,
     ),
   ],
+);
+
+/**
+ * Entries that were not let in as they came: raw, whatever they are, until a lead or a corrected entry settles them.
+ * Never deleted.
+ */
+export const heldEntry = pgTable(
+  'held_entry',
+  {
+    shopId: text('shop_id')
+      .notNull()
+      .references(() => shop.id),
+    /** SHA-256 of who sent it and its bytes, hex: the same sent again is the same. */
+    digest: text('digest').notNull(),
+    raw: bytes('raw').notNull(),
+    /** As far as they could be read. */
+    entryId: text('entry_id'),
+    jobId: text('job_id'),
+    type: text('type'),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id),
+    why: text('why').notNull(),
+    faults: jsonb('faults').$type<readonly EntryFault[]>().notNull(),
+    heldAt: when('held_at').notNull().defaultNow(),
+    settled: text('settled').$type<'admitted' | 'set-aside'>(),
+    settledBy: text('settled_by'),
+    settledAt: when('settled_at'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.shopId, t.digest] }),
+    index('held_entry_open')
+      .on(t.shopId, t.userId)
+      .where(sql`${t.settled} is null`),
+    index('held_entry_id').on(t.shopId, t.entryId),
+  ],
+);
+
+/** Requests that must happen once however often they are sent, with the answer that was given. */
+export const onceRequest = pgTable(
+  'once_request',
+  {
+    shopId: text('shop_id').notNull(),
+    id: text('id').notNull(),
+    kind: text('kind').notNull(),
+    userId: text('user_id').notNull(),
+    answer: jsonb('answer').$type<Record<string, unknown>>(),
+    at: when('at').notNull().defaultNow(),
+  },
+  (t) => [primaryKey({ columns: [t.shopId, t.id] })],
 );
 
 /** Frozen hand-over documents: sheets are printed from these alone. */

@@ -90,7 +90,10 @@ export const pastFitting = pgTable(
   ],
 );
 
-/** How many of a part or lamp lie on the shop's own shelf. */
+/**
+ * How many of a part or lamp lie on the shop's own shelf, by the last count and what was taken since. Below zero: more
+ * was taken than had been counted.
+ */
 export const partStock = pgTable(
   'part_stock',
   {
@@ -101,5 +104,5 @@ export const partStock = pgTable(
     count: integer('count').notNull().default(0),
     version: integer('version').notNull().default(1),
   },
-  (t) => [primaryKey({ columns: [t.shopId, t.part] }), check('part_stock_count', sql`${t.count} >= 0`)],
+  (t) => [primaryKey({ columns: [t.shopId, t.part] })],
 );

@@ -1,33 +1,8 @@
 'use server';
-import { ValidationError } from 'yup';
-import type { OpenJobAct } from '@/features/newJob/NewJobForm';
 import { database } from '@/server/db/connection';
-import { openJob, openJobForm, type OpenJobOutcome } from '@/server/jobs/openJob';
 import { findVehicles } from '@/server/jobs/vehicles';
 import { pageActor } from '@/server/page';
 import { shelfRowsById } from '@/server/shelf/loadShelf';
-
-/** Opens a job from the counter's form; faults come back by field. */
-export async function openJobAct(sent: Parameters<OpenJobAct>[0]): Promise<OpenJobOutcome> {
-  const actor = await pageActor();
-  const year = String(sent.toldYear ?? '').trim();
-  try {
-    const input = await openJobForm.validate(
-      { ...sent, toldYear: year === '' ? null : Number(year) },
-      { abortEarly: false },
-    );
-    return await openJob(database(), actor, input, new Date());
-  } catch (error) {
-    if (!(error instanceof ValidationError)) throw error;
-    return {
-      kind: 'faults',
-      faults: (error.inner.length ? error.inner : [error]).map((e) => ({
-        path: e.path ?? '',
-        message: e.path === 'toldYear' ? 'year' : e.message,
-      })),
-    };
-  }
-}
 
 /** Vehicles that were here before. */
 export async function findKnownVehicles(text: string) {

@@ -2,7 +2,7 @@ import { NewJobForm } from '@/features/newJob/NewJobForm';
 import { database } from '@/server/db/connection';
 import { pageActor } from '@/server/page';
 import { shelfRows } from '@/server/shelf/loadShelf';
-import { findKnownVehicles, openJobAct } from './actions';
+import { findKnownVehicles } from './actions';
 
 export const metadata = { title: 'New job' };
 
@@ -16,7 +16,6 @@ export default async function Page() {
         name: `${f.maker} ${f.name}`,
         lightVehicle: f.lightVehicle,
       }))}
-      openJob={openJobAct}
       findVehicles={findKnownVehicles}
     />
   );

@@ -16,7 +16,6 @@ import { earlierJobs } from '@/server/jobs/earlierJobs';
 import { fitData } from '@/server/jobs/fitData';
 import { wireData } from '@/server/jobs/wireData';
 import { pageJob, viewOf } from '@/server/page';
-import { chooseLampAct, lockReleaseAct, saveIdentityAct, takeFromStockAct } from '../actions';
 
 interface Props {
   readonly params: Promise<{ job: string; stage: string }>;
@@ -40,14 +39,8 @@ export default async function Page({ params, searchParams }: Props) {
     closeAny: may(actor.role, 'close-any-item'),
     workAtVehicle: may(actor.role, 'work-at-vehicle'),
   };
-  const acts = {
-    chooseLamp: chooseLampAct,
-    lockRelease: lockReleaseAct,
-    saveIdentity: saveIdentityAct,
-    takeFromStock: takeFromStockAct,
-  };
   return (
-    <JobScreen view={viewOf(job)} stage={stage} rights={rights} acts={acts}>
+    <JobScreen view={viewOf(job)} stage={stage} rights={rights}>
       {stage === 'arrive' && <ArriveStage earlier={await earlierJobs(database(), actor.shopId, job)} />}
       {stage === 'fit' && (
         <FitStage

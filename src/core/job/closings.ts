@@ -1,0 +1,68 @@
+import type { StoredEvent } from './events';
+import type { JobRecord } from './fold';
+import { compareEvents } from './log/frontier';
+import type { Unfit } from './log/standing';
+import { CLOSABLE, type OpenItem } from './openItem';
+import { may } from './rights';
+
+/** The entry that an item rests on. */
+export interface Since {
+  readonly id: string;
+  readonly at: string;
+}
+
+/** An item before anybody has closed it. */
+export interface Raised extends Omit<OpenItem, 'closed' | 'closableBy' | 'since'> {
+  /** Another id that closings may name it by. */
+  readonly closedAs?: string;
+  /** null: it has no beginning that a closing could come before. */
+  readonly since: Since | null;
+}
+
+/** An item with the first closing in the history that stands. */
+export function closable(record: JobRecord, raised: Raised): OpenItem {
+  const { since, closedAs, ...item } = raised;
+  const named = [item.id, ...(closedAs !== undefined && closedAs !== item.id ? [closedAs] : [])];
+  const closing = named
+    .flatMap((id) => record.closings.get(id) ?? [])
+    .sort(compareEvents)
+    .find((c) => whyNot(item.origin, c, since) === null);
+  return {
+    ...item,
+    closableBy: CLOSABLE[item.origin],
+    closed: closing
+      ? { how: closing.body.how, words: closing.body.words, by: closing.user, at: closing.at }
+      : null,
+    ...(since ? { since: { id: since.id, at: since.at } } : {}),
+  };
+}
+
+/** Why a closing does not close an item of an origin; null: it does. Entries of before roles were kept were judged then. */
+function whyNot(
+  origin: OpenItem['origin'],
+  closing: Pick<StoredEvent, 'id' | 'at' | 'role'>,
+  since: Since | null,
+): string | null {
+  const by = CLOSABLE[origin];
+  if (by === 'nobody') return 'closes-by-itself';
+  if (since && compareEvents(closing, since) < 0) return 'closed-before-raised';
+  const { role } = closing;
+  if (role === null || may(role, 'close-any-item')) return null;
+  if (by === 'lead') return 'lead-only';
+  return by === 'anyone' || may(role, 'work-at-vehicle') ? null : 'technician-only';
+}
+
+/** Closings of items that are here which do not close them, each with the code of why. */
+export function closingsThatDoNot(record: JobRecord, items: readonly OpenItem[]): readonly Unfit[] {
+  const byId = new Map(items.map((i) => [i.id.replace(/^person\//, ''), i]));
+  return [...record.closings].flatMap(([id, closings]) => {
+    const item = byId.get(id.replace(/^person\//, ''));
+    if (!item) return [];
+    return closings.flatMap((c): Unfit[] => {
+      const code = whyNot(item.origin, c, item.since ?? null);
+      if (code !== null) return [{ event: c as Unfit['event'], code }];
+      const closes = item.closed?.at === c.at && item.closed.by === c.user;
+      return closes ? [] : [{ event: c as Unfit['event'], code: 'item-closed-already' }];
+    });
+  });
+}

@@ -1,0 +1,38 @@
+import * as yup from 'yup';
+import { FEED_SCHOOLS, type FeedSource, SLOT_WAYS, sourceId } from '../../harness';
+import { LAMP_FUNCTIONS } from '../../vehicle';
+import { latestBy } from '../log/frontier';
+import { after, id, oneOf, shape, words } from './form';
+import { basisToAfter, eventKind } from './kind';
+
+const SOURCES = [
+  shape({ kind: oneOf(['slot']), box: id(), slot: id(), way: oneOf(SLOT_WAYS) }),
+  shape({ kind: oneOf(['lead']), lead: id() }),
+  shape({ kind: oneOf(['battery']) }),
+  shape({ kind: oneOf(['wire']), circuit: id() }),
+];
+
+/** Where a function that the old lamp never had gets its feed. */
+export const feedChosen = eventKind({
+  type: 'feed-chosen',
+  form: shape({
+    swap: id(),
+    does: oneOf(LAMP_FUNCTIONS),
+    school: oneOf(FEED_SCHOOLS),
+    /** Where it is taken: the slot, the wire, the lead. */
+    words: words(),
+    /** The place as the shelf knows it; absent: in words only, and live as the school usually is. */
+    source: yup
+      .mixed<FeedSource>()
+      .optional()
+      .test('source', 'wrong-type', (v) => v === undefined || SOURCES.some((f) => f.isValidSync(v))),
+    after: after(),
+  }),
+  lifts: [basisToAfter],
+  needs: 'work-at-vehicle',
+  value: (b) => `${b.swap}/${b.does}`,
+  fits: (b, frame) =>
+    b.source === undefined || frame.feedPlaces.has(sourceId(b.source)) ? null : 'no-such-source',
+  asked: (b, shape) => (shape.feeds.has(`${b.swap}/${b.does}`) ? null : 'no-feed-wanted'),
+  reduce: (log) => ({ feeds: latestBy(log, (b) => `${b.swap}/${b.does}`) }),
+});

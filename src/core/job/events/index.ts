@@ -1,0 +1,99 @@
+import { asFound } from './asFound';
+import { benchRead } from './benchRead';
+import { boxChecked } from './boxChecked';
+import { checkRead } from './checkRead';
+import { entryAdmitted } from './entryAdmitted';
+import { factStated } from './factStated';
+import { fastenerCounted } from './fastenerCounted';
+import { feedChosen } from './feedChosen';
+import { figureNoted } from './figureNoted';
+import { itemClosed } from './itemClosed';
+import { itemRaised } from './itemRaised';
+import { jobOpened } from './jobOpened';
+import type { EventKind, Entry, Stored } from './kind';
+import { lampChosen } from './lampChosen';
+import { modificationNoted } from './modificationNoted';
+import { partMoved } from './partMoved';
+import { photoAdded } from './photoAdded';
+import { pinsSet } from './pinsSet';
+import { plugRecorded } from './plugRecorded';
+import { proofSeen } from './proofSeen';
+import { quoteAgreed } from './quoteAgreed';
+import { releaseLocked } from './releaseLocked';
+import { scopeAdded } from './scopeAdded';
+import { sheetChosen } from './sheetChosen';
+import { stepTicked } from './stepTicked';
+import { swapOpened } from './swapOpened';
+import { voided } from './voided';
+import { warrantyLinked } from './warrantyLinked';
+import { wireDecided } from './wireDecided';
+import { wishesStated } from './wishesStated';
+
+/** Every kind of entry that a job knows, by type. */
+export const EVENT_KINDS = {
+  'job-opened': jobOpened,
+  'fact-stated': factStated,
+  'as-found': asFound,
+  'wishes-stated': wishesStated,
+  'modification-noted': modificationNoted,
+  'swap-opened': swapOpened,
+  'lamp-chosen': lampChosen,
+  'item-raised': itemRaised,
+  'item-closed': itemClosed,
+  'plug-recorded': plugRecorded,
+  'feed-chosen': feedChosen,
+  'wire-decided': wireDecided,
+  'pins-set': pinsSet,
+  'check-read': checkRead,
+  'figure-noted': figureNoted,
+  'bench-read': benchRead,
+  'sheet-chosen': sheetChosen,
+  'step-ticked': stepTicked,
+  'fastener-counted': fastenerCounted,
+  'proof-seen': proofSeen,
+  'quote-agreed': quoteAgreed,
+  'part-moved': partMoved,
+  'box-checked': boxChecked,
+  'scope-added': scopeAdded,
+  'photo-added': photoAdded,
+  'warranty-linked': warrantyLinked,
+  'entry-admitted': entryAdmitted,
+  'release-locked': releaseLocked,
+  void: voided,
+} as const;
+
+export type EventType = keyof typeof EVENT_KINDS;
+type Bodies = {
+  readonly [T in EventType]: (typeof EVENT_KINDS)[T] extends EventKind<string, infer B, object> ? B : never;
+};
+/** The body of a type at its present version. */
+export type BodyOf<T extends EventType> = Bodies[T];
+/** What a writer says of a body; what was seen of the value is added where it is written down. */
+export type Said<T extends EventType> = Omit<BodyOf<T>, 'after'>;
+
+/** What happened, as the device wrote it. */
+export type JobEvent<T extends EventType = EventType> = Entry<BodyOf<T>, T>;
+/** The same as stored. */
+export type StoredEvent<T extends EventType = EventType> = Stored<BodyOf<T>, T>;
+export type AnyEvent = { [T in EventType]: JobEvent<T> }[EventType];
+export type AnyStoredEvent = { [T in EventType]: StoredEvent<T> }[EventType];
+
+/** Whether a text names a type. */
+export const isEventType = (t: unknown): t is EventType =>
+  typeof t === 'string' && Object.hasOwn(EVENT_KINDS, t);
+
+/** The kind of a type, for callers that know the type only when they run. */
+export const kindOf = (type: EventType) =>
+  EVENT_KINDS[type] as unknown as EventKind<EventType, unknown, object>;
+
+export { AS_FOUND, type AsFound } from './asFound';
+export { BOX_CHECKS, type BoxCheck } from './boxChecked';
+export { CALCULATORS, type Calculator } from './figureNoted';
+export { AFTER_MAX } from './form';
+export { ITEM_ORIGINS, isPersonsItem, type RaisedOrigin } from './itemRaised';
+export type { EventKind, JobFrame, JobShape, Stored } from './kind';
+export type { RowRef } from './lampChosen';
+export { HELD_BEHIND, type HeldBehind, PART_MOVES, type PartMove } from './partMoved';
+export { LOOKED, type Looked, PLUG_CHECKS, type PlugCheck } from './plugRecorded';
+export { STEP_OUTCOMES, type StepOutcome } from './stepTicked';
+export { WARRANTY_SYMPTOMS, type WarrantySymptom } from './warrantyLinked';

@@ -1,0 +1,15 @@
+import { id, oneOf, shape, words } from './form';
+import { eventKind } from './kind';
+
+/** A person closed an open item, or a lead handed it over in writing. Whether it stands, the item says. */
+export const itemClosed = eventKind({
+  type: 'item-closed',
+  form: shape({ item: id(1000), how: oneOf(['done', 'handed-over']), words: words() }),
+  needs: (b) => (b.how === 'handed-over' ? 'close-any-item' : 'close-own-item'),
+  asked: (b, shape) => (shape.items.has(b.item) ? null : 'no-such-item'),
+  reduce: (log) => {
+    const closings = new Map<string, (typeof log.standing)[number][]>();
+    for (const e of log.standing) closings.set(e.body.item, [...(closings.get(e.body.item) ?? []), e]);
+    return { closings: closings as ReadonlyMap<string, typeof log.standing> };
+  },
+});

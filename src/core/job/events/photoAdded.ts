@@ -1,0 +1,18 @@
+import { STAGES } from '../stages';
+import { id, note, oneOf, shape } from './form';
+import { atPosition, eventKind } from './kind';
+
+/** A picture of the job; its bytes travel apart and may come later. */
+export const photoAdded = eventKind({
+  type: 'photo-added',
+  form: shape({
+    /** Hash of the bytes that the device sent. */
+    photo: id(64).matches(/^[0-9a-f]{64}$/, 'malformed'),
+    position: note(120),
+    stage: oneOf(STAGES),
+    words: note(),
+  }),
+  needs: 'record-arrival',
+  fits: (b, frame) => atPosition(b.position, frame),
+  reduce: (log) => ({ photos: log.standing }),
+});

@@ -1,0 +1,63 @@
+import { SLOT_WAYS, sourceId } from '../harness';
+import type { Family, Lamp, Part } from '../shelf/types';
+import { type FactRegistry, positionKey } from '../vehicle';
+import type { AnyStoredEvent, JobFrame } from './events';
+import { compareEvents } from './log/frontier';
+import { standingEvents } from './log/standing';
+
+export interface FrameSources {
+  readonly family: Family;
+  readonly registry: FactRegistry;
+  readonly parts: readonly Part[];
+  /** Lamps that were ever chosen in this job. */
+  readonly lamps: readonly Lamp[];
+  /** Entries of the vehicle's other jobs: their lamps, and undos. */
+  readonly otherJobs: readonly AnyStoredEvent[];
+}
+
+/** What a job of a vehicle line is about, as far as an entry can be held against it without reading the job. */
+export function jobFrame({ family, registry, parts, lamps, otherJobs }: FrameSources): JobFrame {
+  const places = [
+    ...(family.fuseBoxes ?? []).flatMap((box) =>
+      box.slots.flatMap((slot) =>
+        SLOT_WAYS.map((way) => sourceId({ kind: 'slot', box: box.id, slot: slot.id, way })),
+      ),
+    ),
+    ...(family.leads ?? []).map((lead) => sourceId({ kind: 'lead', lead: lead.id })),
+    ...(family.battery ? [sourceId({ kind: 'battery' })] : []),
+    ...(family.circuits ?? []).map((c) => sourceId({ kind: 'wire', circuit: c.id })),
+  ];
+  return {
+    positions: new Set(family.places.map((p) => positionKey(p.position))),
+    factKeys: new Map(registry.list.map((k) => [k.id, k])),
+    plugs: new Set((family.plugs ?? []).map((p) => `${positionKey(p.position)}/${p.id}`)),
+    vehicleCavities: new Set(
+      (family.plugs ?? []).flatMap((p) =>
+        p.cavities.map((c) => `${positionKey(p.position)}/${p.id}/${c.cavity}`),
+      ),
+    ),
+    lampCavities: new Set(
+      lamps.flatMap((l) =>
+        (l.plugs ?? []).flatMap((p) => p.inputs.map((i) => `${l.id}/${p.id}/${i.cavity}`)),
+      ),
+    ),
+    feedPlaces: new Set(places),
+    adapters: new Set(parts.flatMap((p) => (p.adapter ? [p.id] : []))),
+    fittedEarlier: fittedBy(otherJobs),
+  };
+}
+
+/** The lamps that each job chose last, by job. */
+function fittedBy(events: readonly AnyStoredEvent[]): ReadonlyMap<string, ReadonlySet<string>> {
+  const lamps = new Map<string, Map<string, readonly string[]>>();
+  for (const e of [...standingEvents(events)].sort(compareEvents)) {
+    if (e.type !== 'lamp-chosen') continue;
+    const swaps = lamps.get(e.job) ?? new Map<string, readonly string[]>();
+    lamps.set(e.job, swaps);
+    swaps.set(
+      e.body.swap,
+      Object.values(e.body.lamps).map((l) => l.id),
+    );
+  }
+  return new Map([...lamps].map(([job, swaps]) => [job, new Set([...swaps.values()].flat())]));
+}

@@ -1,0 +1,16 @@
+import type { OpenItem } from './openItem';
+import type { StageState } from './stageStates';
+
+/** What lists say of a job. */
+export interface JobLine {
+  readonly id: string;
+  readonly number: number;
+  readonly vehicle: string;
+  readonly identity: string;
+  readonly words: string;
+  readonly openedAt: string;
+  readonly stages: readonly StageState[];
+  readonly open: readonly Pick<OpenItem, 'id' | 'origin' | 'what'>[];
+  /** Locked, and nothing came after the lock. */
+  readonly locked: boolean;
+}

@@ -1,0 +1,95 @@
+import { feedMatterFunctions } from './wireMatters';
+import { type JobShape, kindOf } from './events';
+import type { JobRecord } from './fold';
+import type { Unfit } from './log/standing';
+import type { OpenItem } from './openItem';
+import type { ChoiceCheck } from './openItems';
+import type { StripReading } from './stripping';
+
+/** What a job asks for as it is read now: what its entries can be answers to. */
+export function jobShape(
+  record: JobRecord,
+  checks: readonly ChoiceCheck[],
+  strip: StripReading,
+  items: readonly OpenItem[],
+): JobShape {
+  const wirings = checks.flatMap((c) => c.wiring);
+  const at = (w: { position: string; lamp: { id: string } }, what: string) =>
+    `${w.position}/${w.lamp.id}/${what}`;
+  return {
+    steps: new Set([...strip.out, ...strip.back].map((l) => `${l.step.way}/${l.step.id}`)),
+    bench: new Set(wirings.flatMap((w) => w.bench.map((l) => at(w, l.step.id)))),
+    checks: new Set(
+      wirings.flatMap((w) => [
+        ...(w.checks?.ring ?? []).map((l) => at(w, l.id)),
+        ...(w.checks?.probes ?? []).map((l) => at(w, l.step.id)),
+      ]),
+    ),
+    proofs: new Set(
+      checks.flatMap((c) =>
+        c.proofs.flatMap((p) =>
+          p.lamps.flatMap((l) => l.cells.map((x) => `${l.position}/${l.lamp}/${p.id}/${x.cell.does}`)),
+        ),
+      ),
+    ),
+    boxes: new Set(checks.flatMap((c) => (c.orders?.boxes ?? []).map((b) => `${b.position}/${b.lamp}`))),
+    quoted: new Set(checks.flatMap((c) => (c.orders?.quote.total ? [c.swap.id] : []))),
+    parts: new Set(
+      checks.flatMap((c) =>
+        (c.orders?.procured ?? []).filter((p) => p.state !== 'not-needed').map((p) => `${c.swap.id}/${p.id}`),
+      ),
+    ),
+    feeds: new Set(
+      checks.flatMap((c) => feedMatterFunctions(c.wiring).map((does) => `${c.swap.id}/${does}`)),
+    ),
+    matters: new Set(
+      checks.flatMap((c) =>
+        [
+          ...c.matters.modes.map((m) => m.matter),
+          ...c.matters.cures.map((m) => m.matter),
+          ...c.wiring.flatMap((w) => [`adapters/${w.position}`, `route/${w.position}`]),
+        ].map((m) => `${c.swap.id}/${m}`),
+      ),
+    ),
+    sheets: new Set(strip.uses.flatMap((u) => u.candidates.map((c) => `${u.swap}/${c.sheet.id}`))),
+    lamps: new Set(wirings.map((w) => `${w.position}/${w.lamp.id}`)),
+    swaps: new Set(record.swaps.map((s) => s.id)),
+    chosen: new Set(checks.flatMap((c) => (c.swap.choice ? [c.swap.id] : []))),
+    items: new Set([...items.map((i) => i.id), ...record.raised.map((e) => e.body.item)]),
+  };
+}
+
+/**
+ * Everything that stands in no reading of the job, with the code of why: undos that undo nothing, entries that fit
+ * nowhere on this vehicle, and answers that nothing asks for now. All of it is kept; another entry may make it stand.
+ */
+export function unfitEntries(
+  record: JobRecord,
+  strip: StripReading,
+  closings: readonly Unfit[],
+  shape: JobShape,
+): readonly Unfit[] {
+  const known = [...record.unfit, ...strip.uses.flatMap((u) => u.unfit), ...closings];
+  const told = new Set(known.map((u) => u.event.id));
+  // Of a value only what shows can be wanting: what somebody wrote over is history.
+  const heads = new Set(Object.values(record.frontiers).flat());
+  const twice = new Set(record.raised.map((e) => e.id));
+  const opened = new Set(record.swaps.map((s) => s.openedBy.id));
+  for (const e of record.standing) {
+    if (told.has(e.id)) continue;
+    const kind = kindOf(e.type);
+    if (kind.value && !heads.has(e.id)) continue;
+    const code =
+      e.type === 'item-raised'
+        ? twice.has(e.id)
+          ? null
+          : 'item-exists'
+        : e.type === 'swap-opened'
+          ? opened.has(e.id)
+            ? null
+            : 'position-in-other-swap'
+          : (kind.asked?.(e.body, shape) ?? null);
+    if (code !== null) known.push({ event: e, code });
+  }
+  return known;
+}

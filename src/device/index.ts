@@ -1,0 +1,11 @@
+export { browserPort } from './outbox/browser';
+export {
+  type Me,
+  openOutbox,
+  type Outbox,
+  type OutboxPort,
+  type OutboxState,
+  type Saying,
+} from './outbox/outbox';
+export type { Answer } from './outbox/post';
+export { openStore, type Waiting } from './outbox/store';

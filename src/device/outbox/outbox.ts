@@ -1,0 +1,256 @@
+import { v7 as uuidv7 } from 'uuid';
+import { type AnyEvent, type BodyOf, type EventType, hybridNow, kindOf } from '@/core/job';
+import { type Answer, post, type Posted } from './post';
+import { type DeviceStore, noteOf, type Waiting } from './store';
+
+/** The world around an outbox: one in the browser, another in tests. */
+export interface OutboxPort {
+  readonly store: DeviceStore;
+  readonly fetch: typeof globalThis.fetch;
+  readonly nowMs: () => number;
+  /** Runs work while no other tab of this device does the like. */
+  readonly alone: (work: () => Promise<void>) => Promise<void>;
+  /** Tells the other tabs of this device, and hears them. */
+  readonly channel: {
+    readonly tell: (answers: readonly Answer[]) => void;
+    readonly hear: (listen: (answers: readonly Answer[]) => void) => () => void;
+  };
+  /** Calls back after a time; the answer takes it back. */
+  readonly later: (ms: number, work: () => void) => () => void;
+}
+
+/** Who is signed in, and where. */
+export interface Me {
+  readonly user: string;
+  readonly name: string;
+  readonly shop: string;
+}
+
+export interface OutboxState {
+  /** Everything that waits on this device, oldest first, whoever wrote it. */
+  readonly waiting: readonly Waiting[];
+  readonly sending: boolean;
+  /** Since when the server has not answered, ms of this device; null: it does. */
+  readonly silentSinceMs: number | null;
+  /** The server knows nobody at this device. */
+  readonly signedOut: boolean;
+}
+
+/** What a person says, before it is an entry. */
+export interface Saying {
+  readonly type: EventType;
+  readonly body: BodyOf<EventType>;
+}
+
+export interface Outbox {
+  readonly state: () => OutboxState;
+  readonly subscribe: (listen: () => void) => () => void;
+  /** Writes entries of one job; once it is answered they are on the disk. */
+  readonly write: (
+    job: string,
+    seenAt: string | null,
+    sayings: readonly Saying[],
+  ) => Promise<readonly AnyEvent[]>;
+  /** Sends what waits, as far as it is of who is signed in. `again`: also what the server would not take before. */
+  readonly send: (again?: boolean) => Promise<void>;
+  /** What the server said of an entry; null while it waits. */
+  readonly answerTo: (id: string) => Answer | null;
+  /** Identity and clock for a request that is no entry. */
+  readonly envelope: (seenAt: string | null) => Promise<Pick<AnyEvent, 'id' | 'at' | 'device' | 'deviceSeq'>>;
+  /** The server's clock, as it was just read: a device that is wrong writes right times all the same. */
+  readonly setClock: (serverNow: string) => Promise<void>;
+  readonly close: () => void;
+}
+
+/** Entries and UTF-16 code units in one batch. */
+const BATCH = { entries: 200, length: 300_000 } as const;
+/** Waiting between tries while the server is silent, ms. */
+const WAIT_MS = [1000, 2000, 5000, 15_000, 60_000] as const;
+/** Answers that are remembered for whoever asks. */
+const ANSWERS_KEPT = 2000;
+
+/** Opens the outbox of this device for who is signed in. */
+export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbox> {
+  const { store } = port;
+  const answers = new Map<string, Answer>();
+  const listeners = new Set<() => void>();
+  let state: OutboxState = { waiting: [], sending: false, silentSinceMs: null, signedOut: false };
+  let tries = 0;
+  let cancel: () => void = () => undefined;
+  let closed = false;
+
+  const set = (change: Partial<OutboxState>) => {
+    state = { ...state, ...change };
+    for (const l of listeners) l();
+  };
+  const refresh = async () => {
+    if (!closed) set({ waiting: await store.waiting.orderBy('place').toArray() });
+  };
+  const remember = (list: readonly Answer[]) => {
+    for (const a of list) answers.set(a.id, a);
+    for (const id of [...answers.keys()].slice(0, Math.max(0, answers.size - ANSWERS_KEPT)))
+      answers.delete(id);
+  };
+  const unhear = port.channel.hear((list) => {
+    remember(list);
+    void refresh();
+  });
+
+  const stamp = async (job: string | null, seenAt: string | null) => {
+    const device = await noteOf(store, 'device', () => uuidv7());
+    const deviceSeq = (await noteOf(store, 'seq', () => 0)) + 1;
+    await store.notes.put({ key: 'seq', value: deviceSeq });
+    const off = await noteOf(store, 'clock-off-ms', () => 0);
+    // What is written later here is later in the job’s history, whichever tab wrote. A clock for each job: one job that
+    // a wrong clock has put ahead takes no other with it.
+    const key = `last-at ${job ?? ''}`;
+    const last = String(await noteOf(store, key, () => ''));
+    const seen = seenAt !== null && seenAt > last ? seenAt : last === '' ? null : last;
+    const at = hybridNow(port.nowMs() + off, seen);
+    await store.notes.put({ key, value: at });
+    return { id: uuidv7(), at, device, deviceSeq };
+  };
+
+  const write: Outbox['write'] = async (job, seenAt, sayings) => {
+    if (!me) throw new Error('Nobody is signed in');
+    const entries = await store.transaction('rw', store.waiting, store.notes, async () => {
+      const made: AnyEvent[] = [];
+      for (const { type, body } of sayings) {
+        const entry = {
+          ...(await stamp(job, seenAt)),
+          job,
+          type,
+          v: kindOf(type).v,
+          user: me.user,
+          body,
+        } as AnyEvent;
+        await store.waiting.add({
+          id: entry.id,
+          shop: me.shop,
+          user: me.user,
+          name: me.name,
+          entry,
+          writtenAt: new Date(port.nowMs()).toISOString(),
+          notTaken: null,
+        });
+        made.push(entry);
+      }
+      return made;
+    });
+    await refresh();
+    return entries;
+  };
+
+  /** Sends one batch and settles what was answered. @returns whether to go on with the next */
+  const sendBatch = async (batch: readonly Waiting[]): Promise<boolean> => {
+    const posted: Posted = await post(
+      port.fetch,
+      batch.map((w) => w.entry),
+    );
+    if (posted.kind === 'no-answer') {
+      set({ silentSinceMs: state.silentSinceMs ?? port.nowMs() });
+      return false;
+    }
+    set({ silentSinceMs: null, signedOut: posted.kind === 'signed-out' });
+    if (posted.kind === 'signed-out') return false;
+    if (posted.kind === 'refused') {
+      // One entry may spoil the batch: halves find it, and the others go.
+      const half = Math.ceil(batch.length / 2);
+      if (batch.length > 1) return (await sendBatch(batch.slice(0, half))) && sendBatch(batch.slice(half));
+      await settle(
+        batch.map((w) => ({ id: w.id, outcome: 'not-taken', code: `status-${posted.status}` })),
+        batch,
+      );
+      return true;
+    }
+    if (posted.now !== null) await setClock(posted.now);
+    await settle(posted.answers, batch);
+    return true;
+  };
+
+  const settle = async (given: readonly Answer[], batch: readonly Waiting[]) => {
+    const byId = new Map(batch.map((w) => [w.id, w]));
+    const mine = given.filter((a) => byId.has(a.id));
+    await store.transaction('rw', store.waiting, async () => {
+      for (const a of mine) {
+        const place = byId.get(a.id)?.place;
+        if (place === undefined) continue;
+        if (a.outcome === 'not-taken')
+          // Written by somebody else than is signed in: it waits for its author, and nothing is wrong with it.
+          await store.waiting.update(place, {
+            notTaken: a.code === 'other-author' ? null : (a.code ?? 'other'),
+          });
+        else await store.waiting.delete(place);
+      }
+    });
+    remember(mine);
+    port.channel.tell(mine);
+    await refresh();
+  };
+
+  const send: Outbox['send'] = async (again = false) => {
+    if (!me || closed) return;
+    cancel();
+    await port.alone(async () => {
+      if (closed) return;
+      set({ sending: true });
+      try {
+        let from = -1;
+        for (;;) {
+          const rows = await store.waiting.where('[shop+user]').equals([me.shop, me.user]).sortBy('place');
+          const batch = fill(rows.filter((w) => w.place > from && (again || w.notTaken === null)));
+          if (batch.length === 0 || !(await sendBatch(batch))) break;
+          from = batch.at(-1)?.place ?? from;
+        }
+      } finally {
+        set({ sending: false });
+        await refresh();
+      }
+    });
+    if (state.silentSinceMs === null) tries = 0;
+    else {
+      const wait = WAIT_MS[Math.min(tries, WAIT_MS.length - 1)] ?? 60_000;
+      tries += 1;
+      cancel = port.later(wait, () => void send());
+    }
+  };
+
+  const setClock: Outbox['setClock'] = async (serverNow) => {
+    const off = Date.parse(serverNow) - port.nowMs();
+    // Less than the line takes is no error of the clock.
+    if (Number.isFinite(off))
+      await store.notes.put({ key: 'clock-off-ms', value: Math.abs(off) < 5000 ? 0 : off });
+  };
+
+  await refresh();
+  return {
+    state: () => state,
+    subscribe: (listen) => {
+      listeners.add(listen);
+      return () => listeners.delete(listen);
+    },
+    write,
+    send,
+    answerTo: (id) => answers.get(id) ?? null,
+    envelope: (seenAt) => store.transaction('rw', store.notes, () => stamp(null, seenAt)),
+    setClock,
+    close: () => {
+      closed = true;
+      cancel();
+      unhear();
+      listeners.clear();
+    },
+  };
+}
+
+/** The first entries that go into one batch. */
+function fill(rows: readonly Waiting[]): readonly Waiting[] {
+  const batch: Waiting[] = [];
+  let length = 0;
+  for (const row of rows) {
+    length += JSON.stringify(row.entry).length;
+    if (batch.length > 0 && (batch.length >= BATCH.entries || length > BATCH.length)) break;
+    batch.push(row);
+  }
+  return batch;
+}

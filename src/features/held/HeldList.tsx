@@ -1,0 +1,109 @@
+'use client';
+import { BUTTON } from '@/ui/classes';
+import { Link } from '@/ui/Link';
+import { useWords, useZone } from '@/ui/WordsContext';
+import { wording } from '@/words';
+import { useSend } from '../job/useSend';
+
+/** An entry that the server keeps as it came and lets stand in nothing until it is settled. */
+export interface HeldEntry {
+  readonly digest: string;
+  readonly job: string | null;
+  readonly type: string | null;
+  readonly entry: string | null;
+  readonly why: string;
+  readonly faults: readonly { readonly path: string; readonly code: string }[];
+  readonly by: string;
+  readonly heldAt: string;
+  readonly admissible: boolean;
+  readonly raw: string;
+}
+
+/** Held entries: why each is held, what is in it, and the ways to settle it. */
+export function HeldList({
+  held,
+  numbers,
+  mayAdmit,
+}: {
+  held: readonly HeldEntry[];
+  numbers: Readonly<Record<string, number>>;
+  mayAdmit: boolean;
+}) {
+  const { t } = useWords();
+  return (
+    <main className="mx-auto grid max-w-4xl gap-4 px-6 py-6">
+      <h1 className="text-3xl">{t('held.title')}</h1>
+      <p className="max-w-prose text-soft">{mayAdmit ? t('held.about-lead') : t('held.about')}</p>
+      {held.length === 0 ? (
+        <p>{t('held.none')}</p>
+      ) : (
+        <ul className="border-t border-line">
+          {held.map((h) => (
+            <Row
+              key={h.digest}
+              h={h}
+              number={h.job === null ? undefined : numbers[h.job]}
+              mayAdmit={mayAdmit}
+            />
+          ))}
+        </ul>
+      )}
+    </main>
+  );
+}
+
+function Row({ h, number, mayAdmit }: { h: HeldEntry; number: number | undefined; mayAdmit: boolean }) {
+  const words = useWords();
+  const zone = useZone();
+  const { t, tCode, has } = words;
+  const say = wording(words, { label: () => null, unit: () => null });
+  const sender = useSend(h.job ?? '', null, {});
+  const busy = sender.state.kind === 'sending';
+  const admit = () => h.entry && void sender.send('entry-admitted', { entry: h.entry });
+  const aside = () => void sender.request('/api/held', { digest: h.digest });
+  return (
+    <li className="grid gap-1 border-b border-line py-3" data-held={h.why}>
+      <p className="flex flex-wrap items-baseline gap-x-4">
+        <b className="first-letter:uppercase">
+          {h.type && has(`event.${h.type}`) ? tCode(`event.${h.type}`) : t('held.unknown')}
+        </b>
+        {h.job !== null && number !== undefined && (
+          <Link href={`/jobs/${h.job}`} className="text-petrol underline underline-offset-3">
+            {t('job.number', { number: String(number).padStart(4, '0') })}
+          </Link>
+        )}
+        <span className="text-soft">
+          {h.by} · {say.date(h.heldAt, zone)}
+        </span>
+      </p>
+      <p>{tCode(`held.${h.why}`)}</p>
+      {h.faults.length > 0 && (
+        <ul className="text-sm">
+          {h.faults.map((f) => (
+            <li key={`${f.path} ${f.code}`}>
+              <span className="font-mono">{f.path || '–'}</span>{' '}
+              {has(`form.${f.code}`) ? tCode(`form.${f.code}`) : f.code}
+            </li>
+          ))}
+        </ul>
+      )}
+      <details className="text-sm text-soft">
+        <summary className="cursor-pointer">{t('held.raw')}</summary>
+        <pre className="overflow-x-auto whitespace-pre-wrap break-all font-mono">{h.raw}</pre>
+      </details>
+      <p className="flex items-center gap-3 pt-1">
+        {mayAdmit && h.admissible && number !== undefined && (
+          <button className={BUTTON.main} disabled={busy} onClick={admit}>
+            {t('held.admit')}
+          </button>
+        )}
+        <button className={BUTTON.plain} disabled={busy} onClick={aside}>
+          {t('held.set-aside')}
+        </button>
+        <span role="status" className="text-sm text-plum">
+          {sender.state.kind === 'refused' && tCode(`refused.${sender.state.code}`)}
+        </span>
+      </p>
+    </li>
+  );
+}

@@ -1,0 +1,138 @@
+'use client';
+import { useLayoutEffect, useRef, useState } from 'react';
+import type { Waiting } from '@/device';
+import { BUTTON } from '@/ui/classes';
+import { Link } from '@/ui/Link';
+import { WarningMark } from '@/ui/marks';
+import { useWords, useZone } from '@/ui/WordsContext';
+import { useOutbox } from './OutboxProvider';
+
+/** *Setting*: an entry that is on its way is not spoken of before so long, ms. */
+
+/**
+ * What this device has not been rid of: how many entries wait and why, each with its state. Silent while all is
+ * sent. It takes its room from the screen above it instead of lying over it.
+ */
+export function OutboxBar({ held }: { held: number }) {
+  const { me, here, state } = useOutbox();
+  const { t, tCode, has, locale } = useWords();
+  const timeZone = useZone();
+  const clock = (at: string) =>
+    new Intl.DateTimeFormat(locale, { timeStyle: 'short', timeZone }).format(new Date(at));
+  const [shown, setShown] = useState(false);
+  const bar = useRef<HTMLDivElement>(null);
+  const mine = state.waiting.filter((w) => w.user === me?.user && w.shop === me.shop);
+  const others = state.waiting.filter((w) => !mine.includes(w));
+  const notTaken = mine.filter((w) => w.notTaken !== null);
+  const stuck = state.silentSinceMs !== null || state.signedOut || notTaken.length > 0;
+  const speaks = (mine.length > 0 && stuck) || others.length > 0 || held > 0 || here.kind === 'none';
+
+  useLayoutEffect(() => {
+    const height = speaks ? (bar.current?.offsetHeight ?? 0) : 0;
+    document.documentElement.style.setProperty('--bar', `${height}px`);
+    return () => {
+      document.documentElement.style.removeProperty('--bar');
+    };
+  });
+
+  const names = [...new Set(others.map((w) => w.name))];
+  const why = (w: Waiting) =>
+    w.notTaken !== null
+      ? has(`refused.${w.notTaken}`)
+        ? tCode(`refused.${w.notTaken}`)
+        : t('refused.other', { code: w.notTaken })
+      : w.user !== me?.user
+        ? t('outbox.waits-for', { name: w.name })
+        : state.signedOut
+          ? t('outbox.state.signed-out')
+          : state.sending
+            ? t('outbox.state.sending')
+            : state.silentSinceMs !== null
+              ? t('outbox.state.silent')
+              : t('outbox.state.written');
+  return (
+    <div
+      ref={bar}
+      role="status"
+      aria-live="polite"
+      className="no-print fixed inset-x-0 bottom-0 z-20"
+      data-outbox={mine.length}
+      data-outbox-others={others.length}
+    >
+      {speaks && (
+        <div className="border-t-2 border-plum bg-plum-wash px-5 py-2">
+          <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+            <WarningMark />
+            <p className="min-w-0 flex-1">
+              {here.kind === 'none' && <>{t('outbox.none')} </>}
+              {mine.length > 0 && stuck && (
+                <>
+                  {state.signedOut
+                    ? t('outbox.signed-out', { count: mine.length })
+                    : state.silentSinceMs !== null
+                      ? t('outbox.silent', {
+                          count: mine.length,
+                          since: clock(new Date(state.silentSinceMs).toISOString()),
+                        })
+                      : t('outbox.not-taken', { count: notTaken.length })}{' '}
+                </>
+              )}
+              {others.length > 0 && (
+                <>{t('outbox.others', { count: others.length, names: names.join(', ') })} </>
+              )}
+              {held > 0 && t('outbox.held', { count: held })}
+            </p>
+            {held > 0 && (
+              <Link href="/held" className={BUTTON.quiet}>
+                {t('outbox.see-held')}
+              </Link>
+            )}
+            {state.waiting.length > 0 && (
+              <button className={BUTTON.quiet} aria-expanded={shown} onClick={() => setShown(!shown)}>
+                {shown ? t('outbox.hide') : t('outbox.show')}
+              </button>
+            )}
+            {state.signedOut ? (
+              <a className={BUTTON.plain} href="/sign-in">
+                {t('outbox.sign-in')}
+              </a>
+            ) : (
+              mine.length > 0 &&
+              here.kind === 'open' && (
+                <button
+                  className={BUTTON.plain}
+                  disabled={state.sending}
+                  onClick={() => void here.outbox.send(true)}
+                >
+                  {t('send.again')}
+                </button>
+              )
+            )}
+          </div>
+          {shown && (
+            <ul className="mt-2 max-h-56 overflow-y-auto border-t border-line pt-1 text-sm">
+              {state.waiting.map((w) => (
+                <li key={w.id} className="flex flex-wrap gap-x-4 py-0.5" data-waiting={w.id}>
+                  <span className="font-mono">{clock(w.writtenAt)}</span>
+                  <b>{tCode(`event.${w.entry.type}`)}</b>
+                  <span className="min-w-0 flex-1 truncate">{gist(w)}</span>
+                  <span className={w.notTaken === null ? 'text-soft' : 'text-plum'}>{why(w)}</span>
+                </li>
+              ))}
+            </ul>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** The first words of an entry that a person would know it by. */
+function gist({ entry }: Waiting): string {
+  const body = entry.body as Readonly<Record<string, unknown>>;
+  const named = ['words', 'key', 'step', 'plug', 'part', 'matter', 'check', 'item', 'position', 'lamp'];
+  return named
+    .flatMap((k) => (typeof body[k] === 'string' && body[k] !== '' ? [body[k]] : []))
+    .slice(0, 2)
+    .join(' · ');
+}

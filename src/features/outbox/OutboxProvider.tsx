@@ -1,0 +1,88 @@
+'use client';
+import {
+  createContext,
+  type ReactNode,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+  useSyncExternalStore,
+} from 'react';
+import { browserPort, type Me, openOutbox, type Outbox, type OutboxState } from '@/device';
+
+/** The outbox of this device: still opening, open, or not to be had (then nothing can be written). */
+export type OutboxHere =
+  | { readonly kind: 'opening' }
+  | { readonly kind: 'open'; readonly outbox: Outbox }
+  | { readonly kind: 'none' };
+
+interface Here {
+  readonly me: Me | null;
+  readonly here: OutboxHere;
+  /** Resolves once it is open. */
+  readonly opened: Promise<Outbox>;
+}
+
+const Context = createContext<Here | null>(null);
+const EMPTY: OutboxState = { waiting: [], sending: false, silentSinceMs: null, signedOut: false };
+
+/** Opens the outbox once for all screens of who is signed in, and sends what waits. */
+export function OutboxProvider({
+  user,
+  name,
+  shop,
+  serverNow,
+  children,
+}: {
+  user: string | null;
+  name: string;
+  shop: string;
+  serverNow: string;
+  children: ReactNode;
+}) {
+  const me = useMemo<Me | null>(() => (user === null ? null : { user, name, shop }), [user, name, shop]);
+  const [here, setHere] = useState<OutboxHere>({ kind: 'opening' });
+  const [opening] = useState(() => {
+    let resolve: (o: Outbox) => void = () => undefined;
+    const promise = new Promise<Outbox>((r) => (resolve = r));
+    return { promise, resolve };
+  });
+  useEffect(() => {
+    let gone = false;
+    let open: Outbox | undefined;
+    const send = () => void open?.send();
+    openOutbox(browserPort(), me).then(
+      (outbox) => {
+        if (gone) return outbox.close();
+        open = outbox;
+        setHere({ kind: 'open', outbox });
+        opening.resolve(outbox);
+        void outbox.setClock(serverNow).then(() => outbox.send(true));
+      },
+      () => setHere({ kind: 'none' }),
+    );
+    window.addEventListener('online', send);
+    return () => {
+      gone = true;
+      window.removeEventListener('online', send);
+      open?.close();
+    };
+    // The clock of the first page is enough: every answer of the server sets it again.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [me, opening]);
+  const value = useMemo<Here>(() => ({ me, here, opened: opening.promise }), [me, here, opening]);
+  return <Context.Provider value={value}>{children}</Context.Provider>;
+}
+
+/** The outbox around a screen. */
+export function useOutbox(): Here & { readonly state: OutboxState } {
+  const found = useContext(Context);
+  if (!found) throw new Error('useOutbox outside an OutboxProvider');
+  const outbox = found.here.kind === 'open' ? found.here.outbox : null;
+  const state = useSyncExternalStore(
+    (listen) => outbox?.subscribe(listen) ?? (() => undefined),
+    () => outbox?.state() ?? EMPTY,
+    () => EMPTY,
+  );
+  return { ...found, state };
+}

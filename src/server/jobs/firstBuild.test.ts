@@ -1,0 +1,74 @@
+import { readFileSync } from 'node:fs';
+import { gunzipSync } from 'node:zlib';
+import { Client } from 'pg';
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import { emptyDatabase, type OwnDatabase } from '../../../e2e/support/database';
+import { loadNewestJobs } from '../../../e2e/support/newestJobs';
+import { type Database, openDatabase } from '../db/connection';
+import { jobEvent } from '../db/schema';
+import { migrateDatabase } from '../db/migrate';
+
+/**
+ * What the present program reads otherwise in the first build’s database, each with the finding that asked for it.
+ * Anything else that differs is a fault.
+ */
+const INTENDED: Readonly<
+  Record<string, { readonly before: string; readonly now: string; readonly finding: string }>
+> = {
+  '2': {
+    before: 'aim:roof-work promised open',
+    now: 'person/aim:roof-work promised open',
+    finding: 'D2: a person’s item under a rule’s id is kept apart from the rule’s own',
+  },
+};
+
+interface Read {
+  readonly stages: readonly string[];
+  readonly items: readonly string[];
+  readonly events: number;
+}
+const before = JSON.parse(readFileSync('e2e/fixtures/first-build.stages.json', 'utf8')) as Record<
+  string,
+  Read
+>;
+
+let made: OwnDatabase;
+let opened: ReturnType<typeof openDatabase>;
+let db: Database;
+beforeAll(async () => {
+  made = await emptyDatabase();
+  const client = new Client({ connectionString: made.url });
+  await client.connect();
+  // A dump of the first build’s demo shop, with rivals, undos and a person’s item under a rule’s id among its entries.
+  await client.query(gunzipSync(readFileSync('e2e/fixtures/first-build.sql.gz')).toString('utf8'));
+  await client.end();
+  await migrateDatabase(made.url);
+  opened = openDatabase(made.url);
+  db = opened.db;
+});
+afterAll(async () => {
+  await opened.pool.end();
+  await made.drop();
+});
+
+it('the first build’s database opens: every stage, item and entry as before, but for what was meant to differ', async () => {
+  const jobs = await loadNewestJobs(db, 'saltpan', 50);
+  expect(jobs).toHaveLength(Object.keys(before).length);
+  for (const j of jobs) {
+    const was = before[String(j.number)];
+    const meant = INTENDED[String(j.number)];
+    const items = was?.items.map((i) => (i === meant?.before ? meant.now : i));
+    expect({
+      number: j.number,
+      stages: j.reading.stages.map((s) => `${s.stage} ${s.state} ${s.tags}`),
+      items: j.reading.items.map((i) => `${i.id} ${i.origin} ${i.closed?.how ?? 'open'}`),
+      events: j.reading.record.standing.length,
+    }).toEqual({ number: j.number, stages: was?.stages, items, events: was?.events });
+  }
+});
+
+it('no stored entry is rewritten, and every one stands as it did', async () => {
+  const rows = await db.select().from(jobEvent);
+  expect(rows.every((r) => r.v === 1 && r.role === null && !('after' in r.body))).toBe(true);
+  for (const j of await loadNewestJobs(db, 'saltpan', 50)) expect(j.reading.unfit).toEqual([]);
+});
