@@ -32,7 +32,7 @@ module.exports = {
       from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
       to: {
         dependencyTypes: ['core', 'npm', 'npm-dev', 'npm-peer', 'npm-optional'],
-        pathNot: 'node_modules/(tinyqueue|yup)/',
+        pathNot: 'node_modules/(tinyqueue|yup|reselect|lru-cache)/',
       },
     },
     {

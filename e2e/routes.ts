@@ -110,6 +110,30 @@ export const ROUTES: readonly Route[] = [
   { folder: 'api/held', method: 'POST', path: () => '/api/held', reach: 'shop', body: () => ({}) },
   { folder: 'api/jobs', method: 'POST', path: () => '/api/jobs', reach: 'shop', body: () => ({}) },
   {
+    folder: 'api/jobs/[job]/pack',
+    method: 'GET',
+    path: ({ job }) => `/api/jobs/${job}/pack`,
+    reach: 'row',
+  },
+  {
+    folder: 'api/jobs/[job]/entries',
+    method: 'GET',
+    path: ({ job }) => `/api/jobs/${job}/entries`,
+    reach: 'row',
+  },
+  {
+    folder: 'api/jobs/[job]/fit',
+    method: 'GET',
+    path: ({ job }) => `/api/jobs/${job}/fit`,
+    reach: 'row',
+  },
+  {
+    folder: 'api/jobs/[job]/earlier',
+    method: 'GET',
+    path: ({ job }) => `/api/jobs/${job}/earlier`,
+    reach: 'row',
+  },
+  {
     folder: 'api/jobs/[job]/lock',
     method: 'POST',
     path: ({ job }) => `/api/jobs/${job}/lock`,

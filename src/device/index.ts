@@ -9,3 +9,4 @@ export {
 } from './outbox/outbox';
 export type { Answer } from './outbox/post';
 export { openStore, type Waiting } from './outbox/store';
+export { type JobClient, type JobNews, type JobState, openJobClient } from './job/jobClient';

@@ -73,3 +73,19 @@ export async function answerForm<T>(
     }
   });
 }
+
+/** Answers a request for one row of the shop: 401 without a session, 404 where there is none. */
+export async function answerRow(
+  request: Request,
+  find: (actor: Actor) => Promise<object | null>,
+): Promise<Response> {
+  const actor = await currentActor();
+  if (!actor) return Response.json({ code: 'not-signed-in' }, { status: 401 });
+  try {
+    const row = await find(actor);
+    return row ? Response.json(row) : Response.json({ code: 'not-found' }, { status: 404 });
+  } catch (error) {
+    log.error({ err: error, path: new URL(request.url).pathname, shop: actor.shopId }, 'request failed');
+    return Response.json({ code: 'server-fault' }, { status: 500 });
+  }
+}

@@ -1,6 +1,5 @@
 import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
-import { jobView } from '@/core/job';
 import type { Actor } from './access';
 import { currentActor } from './auth/session';
 import { database } from './db/connection';
@@ -25,18 +24,4 @@ export const pageJob = cache(async (jobId: string): Promise<{ actor: Actor; job:
 export async function demandJob(jobId: string): Promise<void> {
   const actor = await pageActor();
   if (!(await hasJob(database(), actor.shopId, jobId))) notFound();
-}
-
-/** What a screen gets of a loaded job. */
-export function viewOf(job: LoadedJob) {
-  return jobView({
-    id: job.id,
-    number: job.number,
-    openedAt: job.openedAt.toISOString(),
-    vehicle: job.vehicle,
-    family: job.family,
-    registry: job.registry,
-    reading: job.reading,
-    names: Object.fromEntries(job.names),
-  });
 }

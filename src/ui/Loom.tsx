@@ -70,10 +70,13 @@ export function Loom({
   stages,
   current,
   label,
+  onOpen,
 }: {
   stages: readonly LoomStage[];
   current: string;
   label: string;
+  /** Opens a stage in place; a click that asks for a tab or a window of its own is left to the browser. */
+  onOpen?: (stage: string) => void;
 }) {
   return (
     <nav aria-label={label} className="no-print overflow-x-auto border-b border-line">
@@ -104,6 +107,11 @@ export function Loom({
                 data-stage={s.stage}
                 data-state={s.state}
                 data-tags={s.tags}
+                onClick={(e) => {
+                  if (!onOpen || e.metaKey || e.ctrlKey || e.shiftKey || e.altKey || e.button !== 0) return;
+                  e.preventDefault();
+                  onOpen(s.stage);
+                }}
               >
                 <span className="sr-only">{s.spoken}</span>
                 <span aria-hidden className="contents">

@@ -29,7 +29,7 @@ export function jobFrame({ family, registry, parts, lamps, otherJobs }: FrameSou
   ];
   return {
     positions: new Set(family.places.map((p) => positionKey(p.position))),
-    factKeys: new Map(registry.list.map((k) => [k.id, k])),
+    factKey: registry.find,
     plugs: new Set((family.plugs ?? []).map((p) => `${positionKey(p.position)}/${p.id}`)),
     vehicleCavities: new Set(
       (family.plugs ?? []).flatMap((p) =>

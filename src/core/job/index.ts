@@ -26,3 +26,4 @@ export * from './liveWiring';
 export * from './orders';
 export * from './choice';
 export type { JobLine } from './jobLine';
+export * from './pack';

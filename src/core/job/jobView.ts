@@ -22,7 +22,7 @@ import type { ProofLine } from './proving';
 import type { StageState } from './stageStates';
 import type { StripReading } from './stripping';
 import type { VehicleRecord } from './vehicleFacts';
-import type { WireMatters } from './wireMatters';
+import type { FeedMatter, WireMatters } from './wireMatters';
 import type { PositionWiring } from './wiring';
 
 export interface PositionView {
@@ -59,6 +59,8 @@ export interface SwapView {
   readonly matters: WireMatters;
   readonly proofs: readonly ProofLine[];
   readonly orders: SwapOrders | null;
+  /** Extra feeds with every place that they could come from. */
+  readonly feedMatters: readonly FeedMatter[];
 }
 
 /** A job as plain data, ready to cross to a screen. */
@@ -209,11 +211,12 @@ export function jobView(input: JobViewInput): JobView {
       position: m.body.position ?? null,
     })),
     swaps: reading.checks.map(
-      ({ swap: { id, positions, openedBy, choice }, wiring, matters, proofs, orders }) => ({
+      ({ swap: { id, positions, openedBy, choice }, wiring, matters, proofs, orders, feeds }) => ({
         wiring,
         matters,
         proofs,
         orders,
+        feedMatters: feeds,
         id,
         positions,
         openedEvent: openedBy.id,

@@ -1,4 +1,5 @@
-import { type Circuit, circuitFinder, type ControlState, levelOf, neededLevels } from '../controls';
+import { weakMapMemoize } from 'reselect';
+import { type ControlState, levelOf, neededLevels } from '../controls';
 import type { Judgement, Known } from '../fitment';
 import { certainty } from '../fitment/functionRows';
 import { bindAt } from '../fitment/condition';
@@ -9,11 +10,13 @@ import {
   judgeCell,
   proofSteps,
   type ProofCell,
+  type ProofStep,
   type ProofSubject,
   type SeenCell,
 } from '../prove';
 import { type Reason } from '../reason';
-import type { Family } from '../shelf/types';
+import type { PinMap } from '../harness';
+import type { Family, Lamp } from '../shelf/types';
 import {
   DUTIES,
   type Duty,
@@ -23,6 +26,7 @@ import {
   positionKey,
 } from '../vehicle';
 import type { JobRecord } from './fold';
+import { circuitsOf } from './readings/mapping';
 import type { PositionWiring } from './wiring';
 
 /** One function in one setting, with what was last seen of it. */
@@ -59,9 +63,13 @@ export function readProofs(
   record: JobRecord,
   s: ProofSources,
 ): readonly ProofLine[] {
-  const circuit = circuitFinder(s.family.circuits ?? []);
-  const subjects = wiring.map((w) => subjectOf(w, judgement, circuit, s));
-  return proofSteps(subjects).map((step) => ({
+  const asked = wiring.map((w) => ({
+    position: w.position,
+    feeds: w.feeds,
+    duties: dutiesAt(w, judgement, s),
+  }));
+  const steps = stepsOf(s.family, JSON.stringify(asked), ...wiring.flatMap((w) => [w.lamp, w.map]));
+  return steps.map((step) => ({
     id: step.id,
     state: step.state,
     lamps: wiring.flatMap((w) => {
@@ -101,26 +109,42 @@ export function proofCells(
 export const notProven = (lines: readonly ProofLine[]) =>
   proofCells(lines).filter((c) => c.state !== 'proven');
 
-function subjectOf(
-  w: PositionWiring,
-  judgement: Judgement | null,
-  circuit: (id: string) => Circuit | undefined,
-  s: ProofSources,
-): ProofSubject {
+interface Asked {
+  readonly position: string;
+  readonly feeds: FittedLamp['feeds'];
+  readonly duties: readonly Duty[];
+}
+
+/** The settings that prove some lamps: rows and maps by their identity, the rest by its text. */
+const stepsOf = weakMapMemoize(
+  (family: Family, askedText: string, ...rows: readonly (Lamp | PinMap | null)[]): readonly ProofStep[] =>
+    proofSteps(
+      (JSON.parse(askedText) as readonly Asked[]).map((asked, i) =>
+        subjectOf(asked, rows[2 * i] as Lamp, rows[2 * i + 1] as PinMap | null, family),
+      ),
+    ),
+);
+
+/** Duties of a place that pass through or move over: only what the vehicle had has something that works it. */
+function dutiesAt(w: PositionWiring, judgement: Judgement | null, s: ProofSources): readonly Duty[] {
   const place = s.family.places.find((p) => positionKey(p.position) === w.position);
-  const side = place?.position.side ?? 'centre';
-  const lit = w.lamp.functions.filter((f) => isLamp(f.does) && f.does !== 'reflex-reflector');
-  const fitted: FittedLamp | null = w.map
-    ? { lamp: w.lamp, side, inputs: w.map.inputs, circuit, feeds: w.feeds }
-    : null;
   const lost = new Set((judgement?.functions ?? []).filter((r) => r.change === 'lost').map((r) => r.does));
   const moved = (place?.functions ?? []).filter(
     (f) => !f.when || certainty(bindAt(f.when, w.position, s.registry), s.known, s.registry) !== 'no',
   );
-  // Only what the vehicle had: a duty that the new lamp brings along has nothing here that works it.
   const duties = moved.map((f) => f.does).filter((d): d is Duty => !isLamp(d) && !lost.has(d));
+  return DUTIES.filter((d) => duties.includes(d));
+}
+
+function subjectOf(asked: Asked, lamp: Lamp, map: PinMap | null, family: Family): ProofSubject {
+  const side =
+    family.places.find((p) => positionKey(p.position) === asked.position)?.position.side ?? 'centre';
+  const lit = lamp.functions.filter((f) => isLamp(f.does) && f.does !== 'reflex-reflector');
+  const fitted: FittedLamp | null = map
+    ? { lamp, side, inputs: map.inputs, circuit: circuitsOf(family), feeds: asked.feeds }
+    : null;
   return {
-    position: w.position,
+    position: asked.position,
     functions: lit.map((f) => {
       const does = f.does as LampFunction;
       return {
@@ -138,7 +162,7 @@ function subjectOf(
               return [f.does as LampFunction, needs ? levelOf(needs, state) : { kind: 'off' as const }];
             }),
           ),
-    duties: DUTIES.filter((d) => duties.includes(d)),
+    duties: asked.duties,
   };
 }
 

@@ -1,4 +1,4 @@
-import { judge, type JudgeContext, planSwap, type SwapPlan } from '../fitment';
+import type { JudgeContext, SwapPlan } from '../fitment';
 import type { ConnectorHalf } from '../harness';
 import type { StepSheet } from '../strip';
 import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
@@ -23,6 +23,7 @@ import { type StageState, stageStates } from './stageStates';
 import { readStripping, type StripReading } from './stripping';
 import { systemVOf } from '../electrical';
 import { feedMatters, wireMatters } from './wireMatters';
+import { judged, knownText, partsById } from './readings/choice';
 import { swapWiring } from './wiring';
 import { derivedStatements, type VehicleRecord, vinOf } from './vehicleFacts';
 
@@ -83,7 +84,7 @@ export function readJob(sources: JobSources): JobReading {
     ...statementsOf(sources.otherEvents),
   ];
   const facts = resolveFacts(statements, registry.find);
-  const parts = new Map(sources.parts.map((p) => [p.id, p]));
+  const parts = partsById(sources.parts);
   const context: JudgeContext = { known: knownValues(facts), registry, profiles, parts };
   const checks = record.swaps.map((swap) => checkChoice(swap, record, sources, context));
   const strip = readStripping(record, {
@@ -145,8 +146,9 @@ function checkChoice(
     ...parts.filter((r) => newer('part', r)).map((r) => r.id),
     ...sheets.filter((r) => newer('step-sheet', r)).map((r) => r.id),
   ];
-  const plan = pinnedPlan(swap, sources);
-  const now = plan && judge(plan, context);
+  const chosen = judgedChoice(swap, sources, context);
+  const plan = chosen?.plan ?? null;
+  const now = chosen?.now ?? null;
   const known = { ...sources, known: context.known };
   const wiring = plan ? swapWiring(swap, plan, record, known) : [];
   const matterSources = { ...known, systemV: systemVOf(context.known.get('system-voltage@vehicle')) };
@@ -165,15 +167,24 @@ function checkChoice(
 
 function orderSources(plan: SwapPlan | null, sources: JobSources): OrderSources {
   const lamps = new Map((plan?.places ?? []).map((p) => [p.lamp.id, p.lamp]));
-  const parts = new Map(sources.parts.map((p) => [p.id, p]));
+  const parts = partsById(sources.parts);
   return { lamp: (id) => lamps.get(id), part: (id) => parts.get(id), rates: sources.rates };
 }
 
-/** The swap as it was chosen, from the rows it pinned. */
-function pinnedPlan(swap: SwapRecord, { family, pinned }: JobSources): SwapPlan | null {
+/** The swap as it was chosen, from the rows it pinned, judged again. */
+function judgedChoice(swap: SwapRecord, s: JobSources, context: JudgeContext): ReturnType<typeof judged> {
   const body = swap.choice?.event.body;
-  const row = body && pinned.application(body.application);
+  const row = body && s.pinned.application(body.application);
   if (!row) return null;
-  const lamps = Object.values(body.lamps).flatMap((ref) => pinned.lamp(ref) ?? []);
-  return planSwap(row, family, swap.positions, new Map(lamps.map((l) => [l.id, l])));
+  const lamps = Object.values(body.lamps).flatMap((ref) => s.pinned.lamp(ref) ?? []);
+  return judged(
+    row,
+    s.family,
+    s.registry,
+    s.profiles,
+    s.parts,
+    JSON.stringify(swap.positions),
+    knownText(context.known),
+    ...lamps,
+  );
 }

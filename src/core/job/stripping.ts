@@ -1,3 +1,4 @@
+import { weakMapMemoize } from 'reselect';
 import { type Certainty, certainty } from '../fitment/functionRows';
 import { bindAt } from '../fitment/condition';
 import type { Known } from '../fitment';
@@ -9,6 +10,7 @@ import {
   type HoldPoint,
   holdPoint,
   stripPlan,
+  type SheetUse,
   type StripPlan,
   type StepSheet,
   totalBalance,
@@ -86,24 +88,30 @@ export interface StripSources {
   readonly sheet: (ref: RowRef) => StepSheet | undefined;
 }
 
+/** The steps of some sheets: sheets by their identity, where they are used by its text. */
+const planOf = weakMapMemoize((usedText: string, ...sheets: readonly StepSheet[]): StripPlan => {
+  const used = JSON.parse(usedText) as readonly SheetUse['positions'][];
+  return stripPlan(sheets.map((sheet, i) => ({ sheet, positions: used[i] ?? [] })));
+});
+const holdOf = weakMapMemoize(holdPoint);
+
 /** Reads how a job's vehicle comes apart and together: the sheets, the steps with their ticks, the fasteners. */
 export function readStripping(record: JobRecord, s: StripSources): StripReading {
   const uses = record.swaps.filter((w) => w.choice).map((w) => sheetUse(w, record, s));
   const sides = new Map(s.family.places.map((p) => [positionKey(p.position), p.position.side]));
-  const plan = stripPlan(
-    uses.flatMap(({ sheet, positions }) =>
-      sheet
-        ? [
-            {
-              sheet,
-              positions: positions.flatMap((key) =>
-                sides.has(key) ? [{ key, side: sides.get(key) ?? 'centre' }] : [],
-              ),
-            },
-          ]
-        : [],
-    ),
+  const used = uses.flatMap(({ sheet, positions }) =>
+    sheet
+      ? [
+          {
+            sheet,
+            positions: positions.flatMap((key) =>
+              sides.has(key) ? [{ key, side: sides.get(key) ?? 'centre' }] : [],
+            ),
+          },
+        ]
+      : [],
   );
+  const plan = planOf(JSON.stringify(used.map((u) => u.positions)), ...used.map((u) => u.sheet));
   const out = plan.kind === 'plan' ? plan.out : [];
   const back = plan.kind === 'plan' ? plan.back : [];
   const entries = record.counts.map((e) => e.body);
@@ -116,7 +124,7 @@ export function readStripping(record: JobRecord, s: StripSources): StripReading 
     holds: [],
   });
   const positions = uses.flatMap((u) => u.positions);
-  const holds = positions.flatMap((p) => holdPoint(plan, p) ?? []);
+  const holds = positions.flatMap((p) => holdOf(plan, p) ?? []);
   const backLines = back.map((w) => ({ ...line(w), holds: holds.filter((h) => h.step === w.id) }));
   const doneBack = new Set(backLines.filter((l) => isDone(l)).map((l) => l.step.id));
   const outLines = out.map(line);

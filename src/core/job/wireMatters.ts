@@ -1,3 +1,4 @@
+import { weakMapMemoize } from 'reselect';
 import { type Circuit, circuitFinder, neededLevels } from '../controls';
 import {
   type Cure,
@@ -16,6 +17,7 @@ import type { Rule } from '../rule';
 import type { Family, Lamp } from '../shelf/types';
 import { type FactRegistry, type LampFunction, type PositionKey, positionKey } from '../vehicle';
 import type { JobRecord, SwapRecord } from './fold';
+import { circuitsOf } from './readings/mapping';
 import type { PositionWiring } from './wiring';
 
 /** A plug or loop of the lamp that chooses a behaviour, and what was chosen. */
@@ -168,6 +170,33 @@ export function feedSourcesOf(
   };
 }
 
+/** Sources by their ids: what a feed’s candidates hang on besides the line itself. */
+const named = (s: FeedSources) => ({
+  boxes: s.boxes.map((b) => b.id),
+  leads: s.leads.map((l) => l.id),
+  battery: s.battery !== null,
+  wires: s.wires.map((w) => [w.circuit.id, w.drawnA] as const),
+  measuredMm: s.measuredMm,
+});
+
+/** Every place a feed could come from: of one line, for one need, over the sources that are there. */
+const candidatesOf = weakMapMemoize(
+  (family: Family, needText: string, sourcesText: string): readonly FeedCandidate[] => {
+    const has = JSON.parse(sourcesText) as ReturnType<typeof named>;
+    const find = circuitsOf(family);
+    return feedCandidates(JSON.parse(needText) as FeedNeed, {
+      boxes: (family.fuseBoxes ?? []).filter((b) => has.boxes.includes(b.id)),
+      leads: (family.leads ?? []).filter((l) => has.leads.includes(l.id)),
+      battery: has.battery ? (family.battery ?? null) : null,
+      wires: has.wires.flatMap(([id, drawnA]) => {
+        const circuit = find(id);
+        return circuit ? [{ circuit, drawnA }] : [];
+      }),
+      ...(has.measuredMm ? { measuredMm: has.measuredMm } : {}),
+    });
+  },
+);
+
 /** A function of a swap that wants an extra feed, and every place it could come from. */
 export interface FeedMatter {
   readonly does: LampFunction;
@@ -195,7 +224,7 @@ export function feedMatters(
       does,
       positions: need.targets.map((t) => t.position),
       totalA: Math.round(need.eachA * need.targets.length * 1000) / 1000,
-      candidates: feedCandidates(need, sources),
+      candidates: candidatesOf(s.family, JSON.stringify(need), JSON.stringify(named(sources))),
     };
   });
 }

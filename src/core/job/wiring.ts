@@ -1,25 +1,13 @@
 import type { Known, SwapPlan } from '../fitment';
 import { bindAt } from '../fitment/condition';
 import { certainty } from '../fitment/functionRows';
-import { type BenchReading, benchSequence, type BenchStep, type BenchVerdict, judgeReading } from '../bench';
-import { systemVOf, type SystemV } from '../electrical';
-import {
-  type BuildSheet,
-  buildSheet,
-  type ConnectorHalf,
-  harnessChecks,
-  inputSuits,
-  type PinMap,
-  pinMap,
-  type VehiclePlug,
-  wantsLead,
-} from '../harness';
+import { type BenchReading, type BenchStep, type BenchVerdict, judgeReading } from '../bench';
+import { systemVOf } from '../electrical';
+import type { BuildSheet, ConnectorHalf, PinMap, VehiclePlug } from '../harness';
 import { type CheckReading, checkLines } from './harnessReads';
 import { liveOfSource } from './feedSource';
-import { circuitFinder } from '../controls';
-import { probeMeter } from '../network';
-import { shelfAdapters } from '../shelf/adapters';
-import { type FittedLamp, judgeLight, type LightFinding } from '../light';
+import type { FittedLamp, LightFinding } from '../light';
+import { benchStepsOf, lightOf, mappingOf } from './readings/mapping';
 import type { Family, Lamp, Part, Profile } from '../shelf/types';
 import { type FactRegistry, type LampFunction, type PositionKey, positionKey } from '../vehicle';
 import type { JobRecord, SwapRecord } from './fold';
@@ -74,13 +62,11 @@ export function swapWiring(
   record: JobRecord,
   s: WiringSources,
 ): readonly PositionWiring[] {
-  const halves = new Map(s.connectors.map((c) => [c.id, c]));
-  const circuit = circuitFinder(s.family.circuits ?? []);
-  const all = shelfAdapters(s.parts);
   const systemV = systemVOf(s.known.get('system-voltage@vehicle'));
-  const profile = s.profiles.find((p) => p.id === s.known.get('market@vehicle'));
+  const profile = s.profiles.find((p) => p.id === s.known.get('market@vehicle')) ?? null;
   return plan.places.map(({ place, lamp }) => {
     const position = positionKey(place.position);
+    const { side } = place.position;
     const { plugs, unknown } = plugsAt(position, s);
     const state = unknown ? 'plug-unknown' : plugs.length === 0 || !lamp.plugs ? 'unmapped' : 'mapped';
     const base = {
@@ -92,7 +78,8 @@ export function swapWiring(
     if (state !== 'mapped')
       return {
         ...base,
-        bench: benchLines(position, lamp, systemV, record),
+        // The test voltage hangs on the system: while that is not known there is no sequence to give.
+        bench: benchLines(position, lamp, systemV === null ? [] : benchStepsOf(lamp, systemV), record),
         map: null,
         feeds: [],
         undecided: [],
@@ -103,85 +90,49 @@ export function swapWiring(
         light: [],
       };
     const decided = record.decisions.get(`${swap.id}/adapters/${position}`)?.event;
-    const wanted = new Set(decided?.body.choice.split('+'));
-    const adapters = decided ? shelfAdapters(s.parts.filter((p) => wanted.has(p.id))) : all;
     const pins = record.pins.get(`${position}/${lamp.id}`);
-    const map = pinMap({
-      side: place.position.side,
+    const { map, build, checks, bench } = mappingOf(
+      s.family,
+      lamp,
+      s.parts,
+      s.connectors,
+      position,
+      side,
       systemV,
-      vehiclePlugs: plugs,
-      lampPlugs: lamp.plugs ?? [],
-      lampMinV: lamp.workingMinV,
-      lampMaxV: lamp.workingMaxV,
-      connector: (id) => halves.get(id),
-      circuit,
-      adapters,
-      ...(pins ? { pins: pins.event.body.pins } : {}),
-    });
+      plugs.map((p) => p.id).join(' '),
+      decided?.body.choice ?? null,
+      pins ? JSON.stringify(pins.event.body.pins) : null,
+    );
     const wanting = map.inputs.flatMap((i) =>
       i.verdict === 'extra-feed' ? [i.input.does as LampFunction] : [],
     );
     const feeds = wanting.flatMap((does) => {
-      const decided = record.feeds.get(`${swap.id}/${does}`)?.event.body;
-      const live = decided && liveOfSource(decided.source, s.family);
-      return decided ? [{ does, school: decided.school, ...(live ? { live } : {}) }] : [];
+      const chosen = record.feeds.get(`${swap.id}/${does}`)?.event.body;
+      const live = chosen && liveOfSource(chosen.source, s.family);
+      return chosen ? [{ does, school: chosen.school, ...(live ? { live } : {}) }] : [];
     });
-    const undecided = wanting.filter((d) => !feeds.some((f) => f.does === d));
-    const fitted: FittedLamp = {
-      lamp,
-      side: place.position.side,
-      inputs: map.inputs,
-      circuit,
-      feeds,
-    };
-    const build = wantsLead(map)
-      ? buildSheet({
-          vehiclePlugs: plugs,
-          lampPlugs: lamp.plugs ?? [],
-          map,
-          connector: (id) => halves.get(id),
-          circuit,
-          suits: inputSuits(place.position.side, circuit),
-        })
-      : null;
-    const checks =
-      systemV === null
-        ? null
-        : checkLines(
-            position,
-            lamp.id,
-            harnessChecks(map, build, plugs, circuit, probeMeter(plugs, circuit, systemV)),
-            record,
-          );
     return {
       ...base,
-      bench: benchLines(position, usedPlugs(lamp, map), systemV, record),
+      bench: benchLines(position, lamp, bench, record),
       map,
       feeds,
-      undecided,
+      undecided: wanting.filter((d) => !feeds.some((f) => f.does === d)),
       build,
-      checks,
+      checks: checks && checkLines(position, lamp.id, checks, record),
       pinsEvent: pins?.event.id ?? null,
       adapterChoice: decided ? { choice: decided.body.choice, event: decided.id } : null,
-      light: judgeLight(fitted, profile?.light ?? []),
+      light: lightOf(s.family, profile, lamp, map, side, JSON.stringify(feeds)),
     };
   });
 }
 
-/** A lamp with the plugs that are used: of two that a kit brings, only one is fed on the bench too. */
-const usedPlugs = (lamp: Lamp, map: PinMap): Lamp => ({
-  ...lamp,
-  plugs: (lamp.plugs ?? []).filter((p) => !map.unused.some((u) => u.plug === p.id)),
-});
-
 function benchLines(
   position: PositionKey,
   lamp: Lamp,
-  systemV: SystemV | null,
+  steps: readonly BenchStep[],
   record: JobRecord,
 ): readonly BenchLine[] {
-  // The test voltage hangs on the system: while that is not known there is no sequence to give.
-  return (systemV === null ? [] : benchSequence(lamp, systemV)).map((step) => {
+  return steps.map((step) => {
     const e = record.bench.get(`${position}/${lamp.id}/${step.id}`)?.event;
     return {
       step,

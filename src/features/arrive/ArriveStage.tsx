@@ -8,13 +8,14 @@ import { ArriveBecause } from './ArriveBecause';
 import { AsFoundPanel } from './AsFoundPanel';
 import { PhotosPanel } from './PhotosPanel';
 import { VehiclePanel } from './VehiclePanel';
+import { useAsked } from '../job/useAsked';
 import { type EarlierJob, WarrantyPanel } from './WarrantyPanel';
 import { WishesPanel } from './WishesPanel';
 
 const TABS = ['vehicle', 'found', 'wishes', 'photos', 'warranty', 'items'] as const;
 
 /** Arrive: what the vehicle is, how its lamps came in, what the customer wants, what is promised. */
-export function ArriveStage({ earlier }: { earlier: readonly EarlierJob[] }) {
+export function ArriveStage() {
   const { view, words } = useJob();
   const { t } = words;
   const [tab, setTab] = useQueryState(
@@ -38,7 +39,7 @@ export function ArriveStage({ earlier }: { earlier: readonly EarlierJob[] }) {
     found: <AsFoundPanel />,
     wishes: <WishesPanel />,
     photos: <PhotosPanel />,
-    warranty: <WarrantyPanel earlier={earlier} />,
+    warranty: <Warranty />,
     items: <ItemsPanel />,
   };
   return (
@@ -68,4 +69,12 @@ export function ArriveStage({ earlier }: { earlier: readonly EarlierJob[] }) {
       <ArriveBecause />
     </>
   );
+}
+
+/** The earlier jobs of the vehicle are the server’s to know. */
+function Warranty() {
+  const { view, words } = useJob();
+  const asked = useAsked<readonly EarlierJob[]>(`/api/jobs/${view.id}/earlier`, []);
+  if (asked.data) return <WarrantyPanel earlier={asked.data} />;
+  return <p role="status">{words.t(asked.failed ? 'asked.failed' : 'asked.working')}</p>;
 }

@@ -37,7 +37,7 @@ export function FitStage({ data }: { data: FitData }) {
   );
   const [, setAim] = useQueryState(
     'aim',
-    parseAsStringLiteral(AIMS).withDefault('find-one').withOptions({ history: 'replace', shallow: false }),
+    parseAsStringLiteral(AIMS).withDefault('find-one').withOptions({ history: 'replace' }),
   );
   const list = swap ? (data.shortlists[swap.id] ?? []) : [];
   const pickedId = swap ? (pickedBySwap[swap.id] ?? swap.choice?.application) : undefined;

@@ -1,5 +1,5 @@
 import type { Aim, Candidate, LampHistory, LookPlan } from '@/core/fitment';
-import type { ChoiceRevisions } from '@/core/job';
+import type { ChoiceRevisions, ShelfSlice } from '@/core/job';
 import type { Lamp, Part, Profile } from '@/core/shelf';
 
 /** What Fit needs besides the job: each swap's shortlist and the shelf rows that it names. */
@@ -13,8 +13,17 @@ export interface FitData {
   readonly looks: Readonly<Record<string, LookPlan>>;
   /** By swap: what a choice pins. */
   readonly revisions: Readonly<Record<string, ChoiceRevisions>>;
+  /** What a choice from the shortlists would pin. */
+  readonly rows: ShelfSlice;
   /** By application: both sides taken together. */
   readonly histories: Readonly<Record<string, LampHistory | null>>;
   /** Lamps and parts on the shop's own shelf. */
   readonly stock: Readonly<Record<string, number>>;
+}
+
+/** The answer that the page came with, and the question that it answers. */
+export interface FitFirst {
+  readonly aim: Aim;
+  readonly cursor: number;
+  readonly data: FitData;
 }

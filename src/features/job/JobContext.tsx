@@ -1,18 +1,27 @@
 'use client';
 import { parseAsString, useQueryState } from 'nuqs';
-import { useRouter } from 'next/navigation';
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react';
+import {
+  createContext,
+  type ReactNode,
+  useContext,
+  useEffect,
+  useMemo,
+  useState,
+  useSyncExternalStore,
+} from 'react';
 import { ALL_OFF, type Control, type ControlState, withControl } from '@/core/controls';
-import type { JobView, PositionView, SwapView } from '@/core/job';
+import type { JobPack, JobView, PositionView, Role, ShelfSlice, SwapView } from '@/core/job';
+import { type JobClient, openJobClient } from '@/device';
 import { useWords } from '@/ui/WordsContext';
 import { type Words, wording, type Wording } from '@/words';
 import type { Rights } from './acts';
-import { useFlasher } from './useFlasher';
 import { useOutbox } from '../outbox/OutboxProvider';
 import { type Sender, useSend } from './useSend';
 
 export interface JobScope {
   readonly view: JobView;
+  /** What the job is read from: its slice of the shelf, with the entries that are here. */
+  readonly pack: JobPack;
   readonly words: Words;
   readonly say: Wording;
   readonly rights: Rights;
@@ -20,11 +29,11 @@ export interface JobScope {
   /** The controls as they are set on this screen; everything is at rest until somebody throws a switch. */
   readonly controls: ControlState;
   readonly setControl: (control: Control, value: string) => void;
-  /** Whether flashing lamps are in their lit half now. */
-  readonly phaseOn: boolean;
   /** The position in focus: the one picked, else the first of the first swap, else the first of all. */
   readonly focus: PositionView | null;
   readonly setFocus: (key: string) => void;
+  /** Lends rows of the shelf that a choice may pin. */
+  readonly lend: (rows: ShelfSlice) => void;
   /** The swap that holds the focus, else the first. */
   readonly swap: SwapView | null;
 }
@@ -32,28 +41,25 @@ export interface JobScope {
 const Context = createContext<JobScope | null>(null);
 
 export function JobProvider({
-  view,
+  pack: first,
+  role,
   rights,
   children,
 }: {
-  view: JobView;
+  pack: JobPack;
+  role: Role;
   rights: Rights;
   children: ReactNode;
 }) {
   const words = useWords();
-  const sender = useSend(view.id, view.lastAt, view.frontiers);
-  useFreshView(view.id);
+  const client = useJobClient(first, role);
+  const { view, pack } = useSyncExternalStore(client.subscribe, client.state, client.state);
+  const sender = useSend(view.id, view.lastAt, view.frontiers, client.sync);
   const [picked, setPicked] = useQueryState(
     'pos',
     parseAsString.withOptions({ history: 'replace', shallow: true }),
   );
   const [controls, setControls] = useState<ControlState>(ALL_OFF);
-  const phaseOn = useFlasher(
-    controls.left === 'yes' ||
-      controls.right === 'yes' ||
-      controls.hazard === 'yes' ||
-      controls['lock-flash'] === 'yes',
-  );
   const say = useMemo(() => {
     const keys = new Map(view.facts.map((f) => [f.key.id, f.key]));
     return wording(words, {
@@ -72,6 +78,7 @@ export function JobProvider({
       view.swaps.find((s) => focus !== null && s.positions.includes(focus.key)) ?? view.swaps[0] ?? null;
     return {
       view,
+      pack,
       words,
       say,
       rights,
@@ -79,24 +86,34 @@ export function JobProvider({
       focus,
       swap,
       setFocus: (key) => void setPicked(key),
+      lend: client.lend,
       controls,
       setControl: (c, v) => setControls((now) => withControl(now, c, v)),
-      phaseOn,
     };
-  }, [view, words, say, rights, sender, picked, setPicked, controls, phaseOn]);
+  }, [view, pack, words, say, rights, sender, picked, setPicked, controls, client]);
   return <Context.Provider value={scope}>{children}</Context.Provider>;
 }
 
-/** Fetches the job anew when entries of it that had to wait have gone out at last. */
-function useFreshView(job: string): void {
-  const router = useRouter();
-  const { state } = useOutbox();
-  const count = state.waiting.filter((w) => w.entry.job === job).length;
-  const before = useRef(count);
+/** The job client of this screen: follows the outbox, and asks for news when the screen is looked at again. */
+function useJobClient(first: JobPack, role: Role): JobClient {
+  const { opened } = useOutbox();
+  const [client] = useState(() => openJobClient(first, role, (...args) => fetch(...args)));
+  useEffect(() => client.take(first), [client, first]);
   useEffect(() => {
-    if (count < before.current && state.silentSinceMs === null && !state.signedOut) router.refresh();
-    before.current = count;
-  }, [count, router, state.silentSinceMs, state.signedOut]);
+    let stop: () => void = () => undefined;
+    let gone = false;
+    void opened.then((outbox) => {
+      if (!gone) stop = client.follow(outbox);
+    });
+    const look = () => document.visibilityState === 'visible' && void client.sync();
+    document.addEventListener('visibilitychange', look);
+    return () => {
+      gone = true;
+      stop();
+      document.removeEventListener('visibilitychange', look);
+    };
+  }, [client, opened]);
+  return client;
 }
 
 /** The job that the screen is about. */

@@ -1,7 +1,7 @@
 'use client';
-import { useRouter } from 'next/navigation';
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
-import { type JobView, type PositionView, type Stage, STAGES } from '@/core/job';
+import { type JobPack, type PositionView, type Role, type Stage, STAGES } from '@/core/job';
 import { KeyHelp } from '@/ui/KeyHelp';
 import { Key } from '@/ui/KeyHint';
 import { Loom } from '@/ui/Loom';
@@ -13,22 +13,42 @@ import { FactsHere } from './FactsHere';
 import { JobProvider, useJob } from './JobContext';
 import { litAt } from './lightNow';
 import { SendBar } from './SendBar';
+import { useFlashPhase } from './useFlasher';
+import { useStage } from './useStage';
 
 /** The frame of every stage: loom on top, plan at the left, the stage with its Because beside it. */
-export function JobScreen(props: { view: JobView; stage: Stage; rights: Rights; children: ReactNode }) {
+export function JobScreen(props: {
+  pack: JobPack;
+  role: Role;
+  rights: Rights;
+  /** The stage of an address; the frame stays where it is while stages change in it. */
+  children: (stage: Stage) => ReactNode;
+}) {
   return (
-    <JobProvider view={props.view} rights={props.rights}>
-      <Frame stage={props.stage}>{props.children}</Frame>
-    </JobProvider>
+    <QueryClientProvider client={useQueries()}>
+      <JobProvider pack={props.pack} role={props.role} rights={props.rights}>
+        <Frame>{props.children}</Frame>
+      </JobProvider>
+    </QueryClientProvider>
   );
 }
 
-function Frame({ stage, children }: { stage: Stage; children: ReactNode }) {
+/** What is asked of the server beside the job: kept while the job is on the screen. */
+function useQueries(): QueryClient {
+  const [client] = useState(
+    () => new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, retry: 1 } } }),
+  );
+  return client;
+}
+
+function Frame({ children }: { children: (stage: Stage) => ReactNode }) {
   const { view, words, focus, setFocus } = useJob();
   const { t, tCode } = words;
-  const router = useRouter();
+  const stage = useStage();
   const [help, setHelp] = useState(false);
   const href = (s: Stage) => `/jobs/${view.id}/${s}${focus ? `?pos=${focus.key}` : ''}`;
+  // The address changes and nothing is fetched: the job is here.
+  const open = (s: Stage) => s !== stage && window.history.pushState(null, '', href(s));
 
   const walk = (by: number) => {
     const at = view.positions.findIndex((p) => p.key === focus?.key);
@@ -36,7 +56,7 @@ function Frame({ stage, children }: { stage: Stage; children: ReactNode }) {
     if (next) setFocus(next.key);
   };
   useKeys({
-    ...Object.fromEntries(STAGES.map((s, i) => [String(i + 1), () => router.push(href(s))])),
+    ...Object.fromEntries(STAGES.map((s, i) => [String(i + 1), () => open(s)])),
     '[': () => walk(-1),
     k: () => walk(-1),
     ']': () => walk(1),
@@ -56,10 +76,10 @@ function Frame({ stage, children }: { stage: Stage; children: ReactNode }) {
   }));
   return (
     <div className="flex flex-col lg:h-[calc(100dvh-3rem-var(--bar,0px))]">
-      <Loom stages={stages} current={stage} label={t('loom.label')} />
+      <Loom stages={stages} current={stage} label={t('loom.label')} onOpen={(s) => open(s as Stage)} />
       <div className="grid min-h-0 flex-1 lg:grid-cols-[15rem_minmax(0,1fr)_18rem]">
         <PlanColumn />
-        {children}
+        {children(stage)}
       </div>
       <SendBar />
       <KeyHelp
@@ -78,15 +98,9 @@ function Frame({ stage, children }: { stage: Stage; children: ReactNode }) {
 
 /** The vehicle: who it is, where its lamps are, what must be minded about it. */
 function PlanColumn() {
-  const { view, words, say, focus, setFocus, controls, phaseOn } = useJob();
+  const { view, words, say, focus } = useJob();
   const { t, tCode } = words;
   const { family, vehicle } = view;
-  const lights = (p: PositionView) => {
-    const lit = litAt(view, p, controls, phaseOn).filter((l) => l.bright > 0);
-    return lit.length === 0
-      ? undefined
-      : lit.map((l) => ({ colour: l.colour, level: l.bright })).sort((a, b) => b.level - a.level);
-  };
   const year = view.facts.find((f) => f.key.id === 'model-year')?.value;
   const identity = vehicle.plate ?? vehicle.fleet ?? vehicle.serial ?? vehicle.vin;
   return (
@@ -110,29 +124,7 @@ function PlanColumn() {
         </p>
       ))}
       <div className="min-h-0 flex-1">
-        <PlanView
-          bodyStyle={family.bodyStyle}
-          lengthMm={family.lengthMm}
-          widthMm={family.widthMm}
-          label={t('plan.label')}
-          focus={focus?.key ?? null}
-          onFocus={setFocus}
-          positions={view.positions.map((p) => ({
-            key: p.key,
-            code: p.code,
-            name: t('plan.position', {
-              name: say.position(p.key),
-              found:
-                p.found.length === 0
-                  ? t('found.unseen')
-                  : words.list(p.found.map((f) => tCode(`found.${f}`))),
-            }),
-            place: p.place,
-            light: lights(p),
-            swapped: p.swap !== null,
-            found: p.found.length === 0 ? 'unseen' : p.found.every((f) => f === 'sound') ? 'sound' : 'fault',
-          }))}
-        />
+        <LitPlan />
       </div>
       {focus && (
         <p className="text-sm" aria-live="polite">
@@ -148,5 +140,42 @@ function PlanColumn() {
         <Key>[</Key> <Key>]</Key> {t('keys.position')} · <Key>?</Key> {t('keys.help')}
       </p>
     </section>
+  );
+}
+
+/** The plan with its lamps as they are lit now: it alone is drawn anew while something flashes. */
+function LitPlan() {
+  const { view, words, say, focus, setFocus, controls } = useJob();
+  const { t, tCode } = words;
+  const { family } = view;
+  const phaseOn = useFlashPhase(controls);
+  const lights = (p: PositionView) => {
+    const lit = litAt(view, p, controls, phaseOn).filter((l) => l.bright > 0);
+    return lit.length === 0
+      ? undefined
+      : lit.map((l) => ({ colour: l.colour, level: l.bright })).sort((a, b) => b.level - a.level);
+  };
+  return (
+    <PlanView
+      bodyStyle={family.bodyStyle}
+      lengthMm={family.lengthMm}
+      widthMm={family.widthMm}
+      label={t('plan.label')}
+      focus={focus?.key ?? null}
+      onFocus={setFocus}
+      positions={view.positions.map((p) => ({
+        key: p.key,
+        code: p.code,
+        name: t('plan.position', {
+          name: say.position(p.key),
+          found:
+            p.found.length === 0 ? t('found.unseen') : words.list(p.found.map((f) => tCode(`found.${f}`))),
+        }),
+        place: p.place,
+        light: lights(p),
+        swapped: p.swap !== null,
+        found: p.found.length === 0 ? 'unseen' : p.found.every((f) => f === 'sound') ? 'sound' : 'fault',
+      }))}
+    />
   );
 }

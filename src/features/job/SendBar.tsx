@@ -11,7 +11,8 @@ export function SendBar() {
   const { t, tCode, has } = words;
   const { state } = sender;
   const waiting = device.waiting.filter((w) => w.entry.job === view.id).length;
-  const kind = state.kind === 'idle' && waiting > 0 ? 'unsent' : state.kind;
+  const stuck = device.silentSinceMs !== null || device.signedOut;
+  const kind = state.kind === 'idle' && waiting > 0 ? (stuck ? 'unsent' : 'sending') : state.kind;
   const said =
     state.kind === 'refused' || state.kind === 'held'
       ? has(`${state.kind}.${state.code}`)
@@ -21,7 +22,7 @@ export function SendBar() {
   const odd = view.unfit.find((u) => sender.written.includes(u.event));
   return (
     <div role="status" aria-live="polite" className="no-print" data-send={kind}>
-      {state.kind === 'sending' && <p className="sr-only">{t('send.sending')}</p>}
+      {kind === 'sending' && <p className="sr-only">{t('send.sending')}</p>}
       {said === null && odd && (
         <div
           className="flex items-center gap-3 border-t-2 border-plum bg-plum-wash px-5 py-2.5"

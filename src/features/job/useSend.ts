@@ -41,11 +41,15 @@ export interface Sender {
   readonly written: readonly string[];
 }
 
-/** Writes entries of one job into the outbox, and has them sent. */
+/**
+ * Writes entries of one job into the outbox, and has them sent.
+ * @param look looks at the job anew after a request; absent: the page is fetched again after everything
+ */
 export function useSend(
   job: string,
   lastAt: string | null,
   frontiers: Readonly<Record<string, readonly string[]>>,
+  look?: () => void,
 ): Sender {
   const router = useRouter();
   const { opened } = useOutbox();
@@ -56,7 +60,10 @@ export function useSend(
   const ahead = useRef(new Map<string, string>());
   const requests = useRef(new Map<string, Awaited<ReturnType<Outbox['envelope']>>>());
 
-  const refresh = useCallback(() => startTransition(() => router.refresh()), [router]);
+  const refresh = useCallback(
+    () => (look ? look() : startTransition(() => router.refresh())),
+    [router, look],
+  );
 
   /** Adds what was seen of the value, where the type sets one. */
   const complete = useCallback(
@@ -94,16 +101,20 @@ export function useSend(
       }
       const ids = entries.map((e) => e.id);
       setWritten(ids);
-      await settled(outbox, ids);
-      const held = entries.flatMap((e) => outbox.answerTo(e.id) ?? []).find((a) => a.outcome === 'held');
-      setState(held ? { kind: 'held', code: held.code ?? 'malformed' } : { kind: 'idle' });
-      // While the server is silent, or knows nobody here, there is nothing to fetch, and the page with what else is
-      // typed in it must not be lost over trying.
-      const { silentSinceMs, signedOut } = outbox.state();
-      if (silentSinceMs === null && !signedOut) refresh();
+      const sent = settled(outbox, ids).then(() => {
+        const held = ids.flatMap((id) => outbox.answerTo(id) ?? []).find((a) => a.outcome === 'held');
+        if (held) setState({ kind: 'held', code: held.code ?? 'malformed' });
+        // While the server is silent, or knows nobody here, there is nothing to fetch, and the page with what else is
+        // typed in it must not be lost over trying.
+        const { silentSinceMs, signedOut } = outbox.state();
+        if (!look && silentSinceMs === null && !signedOut) refresh();
+      });
+      // A screen that reads the job here shows the entry now; others wait for the server’s word.
+      if (!look) await sent;
+      setState((now) => (now.kind === 'sending' ? { kind: 'idle' } : now));
       return true;
     },
-    [opened, complete, job, lastAt, refresh],
+    [opened, complete, job, lastAt, look, refresh],
   );
 
   const request = useCallback<Sender['request']>(

@@ -1,6 +1,7 @@
 'use client';
 import { LampFace } from '@/ui/LampFace';
 import { useJob } from '../job/JobContext';
+import { useFlashPhase } from '../job/useFlasher';
 import { litAt, type NowLit } from '../job/lightNow';
 import { Controls } from '../job/Controls';
 import { levelWords } from '../job/levelWords';
@@ -9,7 +10,8 @@ import { LightRules } from './LightRules';
 
 /** Light: throw the switches and see what each lamp will do, and what the rule set says of it. */
 export function LightStage() {
-  const { view, words, say, swap, controls, phaseOn } = useJob();
+  const { view, words, say, swap, controls } = useJob();
+  const phaseOn = useFlashPhase(controls);
   const { t } = words;
   const wirings = swap?.wiring ?? [];
   const lit = new Map(view.positions.map((p) => [p.key, litAt(view, p, controls, phaseOn)]));

@@ -1,4 +1,5 @@
 'use client';
+import { usePathname } from 'next/navigation';
 import { useLayoutEffect, useRef, useState } from 'react';
 import type { Waiting } from '@/device';
 import { BUTTON } from '@/ui/classes';
@@ -16,6 +17,7 @@ import { useOutbox } from './OutboxProvider';
 export function OutboxBar({ held }: { held: number }) {
   const { me, here, state } = useOutbox();
   const { t, tCode, has, locale } = useWords();
+  const path = usePathname();
   const timeZone = useZone();
   const clock = (at: string) =>
     new Intl.DateTimeFormat(locale, { timeStyle: 'short', timeZone }).format(new Date(at));
@@ -25,7 +27,8 @@ export function OutboxBar({ held }: { held: number }) {
   const others = state.waiting.filter((w) => !mine.includes(w));
   const notTaken = mine.filter((w) => w.notTaken !== null);
   const stuck = state.silentSinceMs !== null || state.signedOut || notTaken.length > 0;
-  const speaks = (mine.length > 0 && stuck) || others.length > 0 || held > 0 || here.kind === 'none';
+  const speaks =
+    (mine.length > 0 && stuck) || others.length > 0 || (held > 0 && path !== '/held') || here.kind === 'none';
 
   useLayoutEffect(() => {
     const height = speaks ? (bar.current?.offsetHeight ?? 0) : 0;
@@ -80,9 +83,9 @@ export function OutboxBar({ held }: { held: number }) {
               {others.length > 0 && (
                 <>{t('outbox.others', { count: others.length, names: names.join(', ') })} </>
               )}
-              {held > 0 && t('outbox.held', { count: held })}
+              {held > 0 && path !== '/held' && t('outbox.held', { count: held })}
             </p>
-            {held > 0 && (
+            {held > 0 && path !== '/held' && (
               <Link href="/held" className={BUTTON.quiet}>
                 {t('outbox.see-held')}
               </Link>

@@ -6,12 +6,13 @@ import {
   swapLooks,
   togetherHistory,
 } from '@/core/fitment';
-import { type ChoiceRevisions, wishesOf } from '@/core/job';
+import { type ChoiceRevisions, NO_ROWS, type ShelfSlice, wishesOf } from '@/core/job';
 import type { Lamp } from '@/core/shelf';
 import type { Database } from '../db/connection';
 import { lampHistories } from '../shelf/histories';
 import { stockOf } from '../shelf/stock';
-import { choiceRevisions, fitBoard } from './fit';
+import { sheetsOfFamily } from '../shelf/loadShelf';
+import { choiceRevisions, type FitBoard, fitBoard } from './fit';
 import type { LoadedJob } from './loadJob';
 
 /** What the Fit screen shows: the shortlist of every swap, what to look at next, and the rows they name. */
@@ -20,6 +21,7 @@ export async function fitData(db: Database, shopId: string, job: LoadedJob, aim:
   const looks: Record<string, LookPlan> = {};
   const lamps: Record<string, Lamp> = {};
   const revisions: Record<string, ChoiceRevisions> = {};
+  let rows: ShelfSlice = NO_ROWS;
   const { record, facts, context } = job.reading;
   const untold = new Set(
     [...facts.values()].filter((f) => f.value === null && f.history.at(-1)?.value === null).map((f) => f.ref),
@@ -30,6 +32,7 @@ export async function fitData(db: Database, shopId: string, job: LoadedJob, aim:
     const named = new Set(board.candidates.flatMap((c) => Object.values(c.judgement.lamps)));
     for (const { body } of board.lamps) if (named.has(body.id)) lamps[body.id] = body;
     revisions[swap.id] = await choiceRevisions(db, shopId, job, board);
+    rows = joined(rows, await slice(db, shopId, job, board));
     looks[swap.id] = swapLooks({
       applications: board.applications.map((a) => a.body),
       family: job.family,
@@ -52,8 +55,38 @@ export async function fitData(db: Database, shopId: string, job: LoadedJob, aim:
     lamps,
     histories,
     revisions,
+    rows,
     stock: await stockOf(db, shopId),
     parts: Object.fromEntries(job.parts.map((p) => [p.body.id, p.body])),
     profiles: job.profiles,
   };
 }
+
+/** *Setting*: so many of a shortlist go to the device with all their rows. */
+const LENT_MAX = 20;
+
+/** The rows that a choice of the first of a shortlist would pin. */
+async function slice(db: Database, shopId: string, job: LoadedJob, board: FitBoard): Promise<ShelfSlice> {
+  const first = board.candidates.slice(0, LENT_MAX).map((c) => c.judgement);
+  const named = (ids: readonly string[]) => {
+    const set = new Set(ids);
+    return <R extends { readonly body: { readonly id: string } }>(row: R) => set.has(row.body.id);
+  };
+  const applications = board.applications.filter(named(first.map((j) => j.application)));
+  const ends = new Set(applications.map((a) => `${a.body.role} ${a.body.end}`));
+  return {
+    applications,
+    lamps: board.lamps.filter(named(first.flatMap((j) => Object.values(j.lamps)))),
+    sheets: (await sheetsOfFamily(db, shopId, job.family.id)).filter((s) =>
+      ends.has(`${s.body.role} ${s.body.end}`),
+    ),
+    parts: job.parts.filter(named(first.flatMap((j) => j.parts.map((p) => p.part)))).map((p) => p.body),
+  };
+}
+
+const joined = (a: ShelfSlice, b: ShelfSlice): ShelfSlice => ({
+  applications: [...a.applications, ...b.applications],
+  lamps: [...a.lamps, ...b.lamps],
+  sheets: [...a.sheets, ...b.sheets],
+  parts: [...a.parts, ...b.parts],
+});

@@ -1,8 +1,9 @@
-import { and, desc, eq, inArray, ne } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, ne } from 'drizzle-orm';
 import {
   type AnyStoredEvent,
+  type JobPack,
   type JobReading,
-  type PinnedKind,
+  packSources,
   type Rates,
   readJob,
   type RowRef,
@@ -10,10 +11,12 @@ import {
 } from '@/core/job';
 import type { ConnectorHalf } from '@/core/harness';
 import type { Family, Part, Profile } from '@/core/shelf';
-import { comparePositions, factRegistry, type FactRegistry, positionKey } from '@/core/vehicle';
+import type { FactRegistry } from '@/core/vehicle';
 import type { Database, Transaction } from '../db/connection';
 import { job, jobEvent, shop, user, vehicle } from '../db/schema';
-import { headRevisions, pinnedRows, type Revised, shelfRows, shelfRowsById } from '../shelf/loadShelf';
+import { shelfLists } from '../shelf/keptLists';
+import { headRevisions, pinnedRows, type Revised, shelfRowsById } from '../shelf/loadShelf';
+import { stockOf } from '../shelf/stock';
 import { storedEvent } from './storedEvent';
 
 export interface LoadedJob {
@@ -22,8 +25,6 @@ export interface LoadedJob {
   readonly openedAt: Date;
   readonly vehicle: VehicleRecord;
   readonly family: Family;
-  /** Keys of the family's positions, front to rear. */
-  readonly positions: readonly string[];
   readonly registry: FactRegistry;
   readonly profiles: readonly Profile[];
   readonly parts: readonly Revised<'part'>[];
@@ -32,6 +33,8 @@ export interface LoadedJob {
   readonly pinnedPart: (id: string, rev: number) => Part | undefined;
   readonly pinnedLamp: (id: string, rev: number) => Revised<'lamp'>['body'] | undefined;
   readonly names: ReadonlyMap<string, string>;
+  /** What it was read from, with all parts of the shelf. */
+  readonly pack: JobPack;
   readonly reading: JobReading;
 }
 
@@ -65,73 +68,112 @@ export async function loadJobs(
     .where(and(eq(job.shopId, shopId), inArray(job.id, [...jobIds])))
     .orderBy(desc(job.number));
   const vehicleIds = [...new Set(rows.map((r) => r.vehicle.id))];
-  const own = await eventsOf(
-    db,
-    shopId,
-    rows.map((r) => r.job.id),
-  );
-  const others = await otherEventsOf(
-    db,
-    shopId,
-    vehicleIds,
-    rows.map((r) => r.job.id),
-  );
+  const ids = rows.map((r) => r.job.id);
+  const own = await eventsOf(db, shopId, ids);
+  const others = await otherEventsOf(db, shopId, vehicleIds, ids);
   const families = await shelfRowsById(db, shopId, 'family', [...new Set(rows.map((r) => r.vehicle.family))]);
-  const registry = factRegistry((await shelfRows(db, shopId, 'fact-key')).map((r) => r.body));
-  const profiles = (await shelfRows(db, shopId, 'profile')).map((r) => r.body);
-  const parts = await shelfRows(db, shopId, 'part');
-  const connectors = (await shelfRows(db, shopId, 'connector')).map((r) => r.body);
+  const lists = await shelfLists(db, shopId);
   const pinned = await loadPinned(db, shopId, own);
   const rates = await shopRates(db, shopId);
+  const stock = await stockOf(db, shopId);
   const names = await namesOf(db, [...own, ...others.map((o) => o.event)]);
-  return rows.flatMap((row) => {
-    const family = families.find((f) => f.body.id === row.vehicle.family)?.body;
+  return rows.flatMap((row): LoadedJob[] => {
+    const family = families.find((f) => f.body.id === row.vehicle.family);
     if (!family) return [];
     const events = own.filter((e) => e.job === row.job.id);
+    const ofVehicle = (id: string) => rows.some((r) => r.job.id === id && r.vehicle.id === row.vehicle.id);
     const otherEvents = [
       ...others.filter((o) => o.vehicleId === row.vehicle.id).map((o) => o.event),
-      ...own.filter(
-        (e) =>
-          e.job !== row.job.id && rows.some((r) => r.job.id === e.job && r.vehicle.id === row.vehicle.id),
-      ),
+      ...own.filter((e) => e.job !== row.job.id && ofVehicle(e.job)),
     ].filter((e) => OF_OTHERS.some((t) => t === e.type));
-    const record: VehicleRecord = row.vehicle;
-    const reading = readJob({
+    const refs = pinnedRefs(events);
+    const pack: JobPack = {
+      form: 1,
+      id: row.job.id,
+      shop: shopId,
+      number: row.job.number,
+      openedAt: row.job.openedAt.toISOString(),
+      vehicle: vehicleRecord(row.vehicle),
+      shelf: lists.version,
+      family,
+      factKeys: lists.factKeys,
+      profiles: lists.profiles,
+      parts: bodiesOf(lists.parts),
+      connectors: lists.connectors,
+      applications: pinned.applications.filter(among(refs.applications)),
+      lamps: pinned.lamps.filter(among(refs.lamps)),
+      sheets: pinned.sheets.filter(among(refs.sheets)),
+      heads: pick(pinned.heads, refs),
+      rates,
+      stock,
       events,
       otherEvents,
-      vehicle: record,
-      family,
-      registry,
-      profiles,
-      parts: parts.map((p) => p.body),
-      connectors,
-      pinned,
-      rates,
-    });
-    const positions = family.places
-      .map((p) => p.position)
-      .sort(comparePositions)
-      .map(positionKey);
+      names: Object.fromEntries([...events, ...otherEvents].flatMap((e) => nameOf(names, e.user))),
+      cursor: row.job.lastSeq,
+    };
+    const sources = packSources(pack);
     return [
       {
-        id: row.job.id,
-        number: row.job.number,
+        id: pack.id,
+        number: pack.number,
         openedAt: row.job.openedAt,
-        vehicle: record,
-        family,
-        positions,
-        registry,
-        profiles,
-        parts,
-        connectors,
-        pinnedPart: (id, rev) => pinned.part({ id, rev }),
-        pinnedLamp: (id, rev) => pinned.lamp({ id, rev }),
+        vehicle: pack.vehicle,
+        family: sources.family,
+        registry: sources.registry,
+        profiles: lists.profiles,
+        parts: lists.parts,
+        connectors: lists.connectors,
+        pinnedPart: (id, rev) => pinned.parts.find((p) => p.body.id === id && p.rev === rev)?.body,
+        pinnedLamp: (id, rev) => sources.pinned.lamp({ id, rev }),
         names,
-        reading,
+        pack,
+        reading: readJob(sources),
       },
     ];
   });
 }
+
+/** Entries of a job after a place in the order of arrival, with the names of their authors; null: no such job. */
+export async function entriesAfter(db: Db, shopId: string, jobId: string, after: number) {
+  const [row] = await db
+    .select({ cursor: job.lastSeq })
+    .from(job)
+    .where(and(eq(job.shopId, shopId), eq(job.id, jobId)));
+  if (!row) return null;
+  const rows = await db
+    .select()
+    .from(jobEvent)
+    .where(and(eq(jobEvent.shopId, shopId), eq(jobEvent.jobId, jobId), gt(jobEvent.seq, after)));
+  const events = rows.map(storedEvent);
+  return { events, cursor: row.cursor, names: Object.fromEntries(await namesOf(db, events)) };
+}
+
+/** The bodies of a list, the same ones for the same list. */
+const bodies = new WeakMap<readonly Revised<'part'>[], readonly Part[]>();
+function bodiesOf(rows: readonly Revised<'part'>[]): readonly Part[] {
+  const known = bodies.get(rows) ?? rows.map((r) => r.body);
+  bodies.set(rows, known);
+  return known;
+}
+
+const vehicleRecord = (row: typeof vehicle.$inferSelect): VehicleRecord => ({
+  id: row.id,
+  family: row.family,
+  vin: row.vin,
+  serial: row.serial,
+  plate: row.plate,
+  fleet: row.fleet,
+  version: row.version,
+});
+
+const nameOf = (names: ReadonlyMap<string, string>, user: string) => {
+  const name = names.get(user);
+  return name === undefined ? [] : [[user, name] as const];
+};
+
+const among =
+  (refs: readonly RowRef[]) => (row: { readonly rev: number; readonly body: { readonly id: string } }) =>
+    refs.some((r) => r.id === row.body.id && r.rev === row.rev);
 
 async function shopRates(db: Db, shopId: string): Promise<Rates> {
   const [row] = await db
@@ -180,30 +222,36 @@ async function otherEventsOf(
   return rows.map((r) => ({ event: storedEvent(r.event), vehicleId: r.vehicleId }));
 }
 
-async function loadPinned(db: Db, shopId: string, events: readonly AnyStoredEvent[]) {
+/** The rows that a job's choices have pinned. */
+function pinnedRefs(events: readonly AnyStoredEvent[]) {
   const chosen = events.flatMap((e) => (e.type === 'lamp-chosen' ? [e.body] : []));
-  const lampRefs = chosen.flatMap((c) => Object.values(c.lamps));
-  const applicationRefs = chosen.map((c) => c.application);
-  const partRefs = chosen.flatMap((c) => c.parts);
-  const sheetRefs = chosen.flatMap((c) => c.sheets ?? []);
-  const applications = await pinnedRows(db, shopId, 'application', applicationRefs);
-  const lamps = await pinnedRows(db, shopId, 'lamp', lampRefs);
-  const parts = await pinnedRows(db, shopId, 'part', partRefs);
-  const sheets = await pinnedRows(db, shopId, 'step-sheet', sheetRefs);
-  const heads = await headRevisions(db, shopId, [
-    ...new Set([...lampRefs, ...applicationRefs, ...partRefs, ...sheetRefs].map((r) => r.id)),
-  ]);
-  const finder = <T extends { id: string }>(rows: readonly { rev: number; body: T }[]) => {
-    const byRef = new Map(rows.map((r) => [`${r.body.id}#${r.rev}`, r.body]));
-    return (ref: RowRef) => byRef.get(`${ref.id}#${ref.rev}`);
-  };
   return {
-    application: finder(applications),
-    lamp: finder(lamps),
-    part: finder(parts),
-    sheet: finder(sheets),
-    head: (kind: PinnedKind, id: string) => heads.get(`${kind}/${id}`),
+    lamps: chosen.flatMap((c) => Object.values(c.lamps)),
+    applications: chosen.map((c) => c.application),
+    parts: chosen.flatMap((c) => c.parts),
+    sheets: chosen.flatMap((c) => c.sheets ?? []),
   };
+}
+
+async function loadPinned(db: Db, shopId: string, events: readonly AnyStoredEvent[]) {
+  const refs = pinnedRefs(events);
+  const ids = Object.values(refs).flatMap((list: readonly RowRef[]) => list.map((r) => r.id));
+  return {
+    applications: await pinnedRows(db, shopId, 'application', refs.applications),
+    lamps: await pinnedRows(db, shopId, 'lamp', refs.lamps),
+    parts: await pinnedRows(db, shopId, 'part', refs.parts),
+    sheets: await pinnedRows(db, shopId, 'step-sheet', refs.sheets),
+    heads: await headRevisions(db, shopId, [...new Set(ids)]),
+  };
+}
+
+/** Newest revisions of the rows that are named. */
+function pick(
+  heads: ReadonlyMap<string, number>,
+  refs: ReturnType<typeof pinnedRefs>,
+): Readonly<Record<string, number>> {
+  const ids = new Set(Object.values(refs).flatMap((list: readonly RowRef[]) => list.map((r) => r.id)));
+  return Object.fromEntries([...heads].filter(([key]) => ids.has(key.slice(key.indexOf('/') + 1))));
 }
 
 async function namesOf(db: Db, events: readonly AnyStoredEvent[]): Promise<ReadonlyMap<string, string>> {

@@ -29,7 +29,7 @@ export const factStated = eventKind({
   }),
   needs: 'record-arrival',
   fits: ({ key: name, subject, source, value }, frame) => {
-    const key = frame.factKeys.get(name);
+    const key = frame.factKey(name);
     if (!key) return 'unknown-fact';
     if (subject !== 'vehicle' && !frame.positions.has(subject)) return 'unknown-position';
     if ((key.subject === 'vehicle') !== (subject === 'vehicle')) return 'wrong-subject';

@@ -32,7 +32,8 @@ export interface Stored<B = unknown, T extends string = string> extends Entry<B,
  */
 export interface JobFrame {
   readonly positions: ReadonlySet<string>;
-  readonly factKeys: ReadonlyMap<string, FactKey>;
+  /** Also finds keys that are on no list (`option.*`, `circuit.*`). */
+  readonly factKey: (id: string) => FactKey | undefined;
   /** `<position>/<plug>` of the vehicle line. */
   readonly plugs: ReadonlySet<string>;
   /** `<position>/<plug>/<cavity>` of the vehicle line. */

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Shelf } from '../../shelf';
 import { type AnyStoredEvent, type EventType, EVENT_KINDS, kindOf, type Stored } from '../events';
-import { GOOD } from '../events/goodBodies';
+import { GOOD } from '../goodBodies';
 import { foldJob } from '../fold';
 import { shelfSources } from '../jobKit';
 import { readJob } from '../readJob';
@@ -267,6 +267,36 @@ describe('laws of the log', () => {
         expect(ids(heads([join, ...right, ...left], all))).toEqual(['e30']);
       }),
       { seed: 12 },
+    );
+  });
+
+  it('a fact of an option that is on no list stands; one that nobody defined does not', () => {
+    const fact = (key: string, id: string) =>
+      ({
+        ...node(1, []),
+        id,
+        type: 'fact-stated',
+        v: 1,
+        body: { key, subject: 'vehicle', value: true, source: 'seen' },
+      }) as unknown as AnyStoredEvent;
+    const { facts, unfit } = readJob(
+      shelfSources(shelf, vehicle, [...base, fact('option.tow-mirrors', 'o1'), fact('paint', 'o2')]),
+    );
+    expect(facts.get('option.tow-mirrors@vehicle')?.value).toBe(true);
+    expect(unfit.map((u) => `${u.event.id} ${u.code}`)).toEqual(['o2 unknown-fact']);
+  });
+
+  it('what is kept from one reading to the next changes none: warm rows read as rows that were never seen', () => {
+    fc.assert(
+      fc.property(entries, (list) => {
+        const cold = JSON.parse(JSON.stringify(shelf)) as Shelf;
+        const read = (from: Shelf) => {
+          const { checks, strip, items, stages } = readJob(shelfSources(from, vehicle, [...base, ...list]));
+          return { checks, strip, items, stages };
+        };
+        expect(read(shelf)).toEqual(read(cold));
+      }),
+      { numRuns: 15, seed: 13 },
     );
   });
 

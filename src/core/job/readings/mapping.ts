@@ -1,0 +1,130 @@
+import { weakMapMemoize } from 'reselect';
+import { benchSequence, type BenchStep } from '../../bench';
+import { type Circuit, circuitFinder } from '../../controls';
+import type { SystemV } from '../../electrical';
+import {
+  type BuildSheet,
+  buildSheet,
+  type ConnectorHalf,
+  type HandPins,
+  type HarnessChecks,
+  harnessChecks,
+  inputSuits,
+  type PinMap,
+  pinMap,
+  type VehiclePlug,
+  wantsLead,
+} from '../../harness';
+import { type FittedLamp, judgeLight, type LightFinding } from '../../light';
+import { probeMeter } from '../../network';
+import { shelfAdapters } from '../../shelf/adapters';
+import type { Family, Lamp, Part, Profile } from '../../shelf/types';
+import { positionKey, type Side } from '../../vehicle';
+
+/** What the wiring of a position comes to before anybody has measured: all that its rows, facts and choices decide. */
+export interface Mapping {
+  readonly map: PinMap;
+  /** The lead that has to be made, where no chain of adapters is right. */
+  readonly build: BuildSheet | null;
+  /** null: the system's voltage is not known. */
+  readonly checks: HarnessChecks | null;
+  readonly bench: readonly BenchStep[];
+}
+
+/** Adapters among parts, indexed once for as long as the list lives. */
+const adaptersOf = weakMapMemoize((parts: readonly Part[]) => shelfAdapters(parts));
+/** The circuits of a line by id. */
+export const circuitsOf = weakMapMemoize((family: Family): ((id: string) => Circuit | undefined) =>
+  circuitFinder(family.circuits ?? []),
+);
+/** The steps of the bench for a lamp, at the test voltage of its system. */
+export const benchStepsOf = weakMapMemoize((lamp: Lamp, systemV: SystemV) => benchSequence(lamp, systemV));
+
+/**
+ * Maps the chosen lamp onto the vehicle's plugs. Depends on what it is given and on nothing else, so that a tick, a
+ * count or a reading finds it as it was; rows by their identity, choices by their text.
+ * @param plugIds the plugs that the vehicle has there, joined by spaces
+ * @param adapterChoice parts that a person chose, joined by `+`; null: the cheapest chain
+ * @param pinsText pins by hand as JSON; null: none
+ */
+export const mappingOf = weakMapMemoize(
+  (
+    family: Family,
+    lamp: Lamp,
+    parts: readonly Part[],
+    connectors: readonly ConnectorHalf[],
+    position: string,
+    side: Side,
+    systemV: SystemV | null,
+    plugIds: string,
+    adapterChoice: string | null,
+    pinsText: string | null,
+  ): Mapping => {
+    const halves = new Map(connectors.map((c) => [c.id, c]));
+    const circuit = circuitsOf(family);
+    const plugs = plugsOf(family, position, plugIds);
+    const wanted = new Set(adapterChoice?.split('+'));
+    const connector = (id: string) => halves.get(id);
+    const map = pinMap({
+      side,
+      systemV,
+      vehiclePlugs: plugs,
+      lampPlugs: lamp.plugs ?? [],
+      lampMinV: lamp.workingMinV,
+      lampMaxV: lamp.workingMaxV,
+      connector,
+      circuit,
+      adapters:
+        adapterChoice === null ? adaptersOf(parts) : shelfAdapters(parts.filter((p) => wanted.has(p.id))),
+      ...(pinsText === null ? {} : { pins: JSON.parse(pinsText) as HandPins }),
+    });
+    const build = wantsLead(map)
+      ? buildSheet({
+          vehiclePlugs: plugs,
+          lampPlugs: lamp.plugs ?? [],
+          map,
+          connector,
+          circuit,
+          suits: inputSuits(side, circuit),
+        })
+      : null;
+    return {
+      map,
+      build,
+      checks:
+        systemV === null
+          ? null
+          : harnessChecks(map, build, plugs, circuit, probeMeter(plugs, circuit, systemV)),
+      bench: systemV === null ? [] : benchStepsOf(usedPlugs(lamp, map), systemV),
+    };
+  },
+);
+
+/** A lamp with the plugs that are used: of two that a kit brings, only one is fed on the bench too. */
+const usedPlugs = (lamp: Lamp, map: PinMap): Lamp => ({
+  ...lamp,
+  plugs: (lamp.plugs ?? []).filter((p) => !map.unused.some((u) => u.plug === p.id)),
+});
+
+const plugsOf = (family: Family, position: string, ids: string): readonly VehiclePlug[] => {
+  const wanted = new Set(ids.split(' '));
+  return (family.plugs ?? []).filter((p) => positionKey(p.position) === position && wanted.has(p.id));
+};
+
+/** What a rule set says of a lamp as it is wired. @param feedsText the extra feeds that are decided, as JSON */
+export const lightOf = weakMapMemoize(
+  (
+    family: Family,
+    profile: Profile | null,
+    lamp: Lamp,
+    map: PinMap,
+    side: Side,
+    feedsText: string,
+  ): readonly LightFinding[] => {
+    const feeds = JSON.parse(feedsText) as FittedLamp['feeds'];
+    return judgeLight(
+      { lamp, side, inputs: map.inputs, circuit: circuitsOf(family), feeds },
+      profile?.light ?? [],
+    );
+  },
+);

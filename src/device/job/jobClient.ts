@@ -1,0 +1,162 @@
+import {
+  type AnyEvent,
+  type AnyStoredEvent,
+  type JobPack,
+  type JobReading,
+  type JobView,
+  packView,
+  readPack,
+  type Role,
+  lacksRows,
+  NO_ROWS,
+  type ShelfSlice,
+  withEntries,
+  withRows,
+} from '@/core/job';
+import type { Outbox } from '../outbox/outbox';
+
+/** A job as it is on this device: what the server sent, with what was written here since. */
+export interface JobState {
+  readonly pack: JobPack;
+  readonly reading: JobReading;
+  readonly view: JobView;
+}
+
+/** News of a job since a place in the order of arrival. */
+export interface JobNews {
+  readonly events: readonly AnyStoredEvent[];
+  readonly cursor: number;
+  readonly names: Readonly<Record<string, string>>;
+  /** Counts of changes of what a pack holds besides entries. */
+  readonly shelf: number;
+  readonly vehicle: number;
+}
+
+export interface JobClient {
+  readonly state: () => JobState;
+  readonly subscribe: (listen: () => void) => () => void;
+  /** Fetches what came since. */
+  readonly sync: () => Promise<void>;
+  /** Takes a newer pack of the server’s; an older one is passed over. */
+  readonly take: (pack: JobPack) => void;
+  /** Lends rows of the shelf that a choice may pin, so that it can be read here at once. */
+  readonly lend: (rows: ShelfSlice) => void;
+  /** Follows what is written on this device. @returns the end of it */
+  readonly follow: (outbox: Outbox) => () => void;
+}
+
+/** An entry of this device before the server has given it its place. */
+const unplaced = (entry: AnyEvent, role: Role): AnyStoredEvent =>
+  ({ ...entry, seq: Number.MAX_SAFE_INTEGER, receivedAt: '', role }) as AnyStoredEvent;
+
+/**
+ * The one job client, of desk and bay: reads the job here from its pack and its entries, and again after every entry,
+ * whether the server has answered for it or not.
+ * @param role what the person at this device is in the shop
+ */
+export function openJobClient(first: JobPack, role: Role, fetch: typeof globalThis.fetch): JobClient {
+  const listeners = new Set<() => void>();
+  let pack = first;
+  /** Written here and not in the pack yet, oldest first. */
+  let local: readonly AnyStoredEvent[] = [];
+  let lent: ShelfSlice = NO_ROWS;
+  let state: JobState | null = null;
+  let syncing: Promise<void> | null = null;
+  let again = false;
+
+  const changed = () => {
+    state = null;
+    for (const l of listeners) l();
+  };
+  const read = (): JobState => {
+    const whole = withRows(withEntries(pack, local), lent);
+    const reading = readPack(whole);
+    return { pack: whole, reading, view: packView(whole, reading) };
+  };
+  const get = async <T>(path: string): Promise<T | null> => {
+    try {
+      const answer = await fetch(path);
+      return answer.ok ? ((await answer.json()) as T) : null;
+    } catch {
+      // No line: what is here stands; the next entry or the next look tries again.
+      return null;
+    }
+  };
+
+  const take: JobClient['take'] = (next) => {
+    if (next.id !== pack.id || next.cursor < pack.cursor) return;
+    pack = next;
+    const known = new Set(pack.events.map((e) => e.id));
+    local = local.filter((e) => !known.has(e.id));
+    changed();
+  };
+  const fetchNews = async () => {
+    const news = await get<JobNews>(`/api/jobs/${pack.id}/entries?after=${pack.cursor}`);
+    if (!news) return;
+    const next = {
+      ...withEntries(pack, news.events),
+      names: { ...pack.names, ...news.names },
+      cursor: news.cursor,
+    };
+    const old = news.shelf !== pack.shelf || news.vehicle !== pack.vehicle.version;
+    if (old || lacksRows(withRows(next, lent))) {
+      const whole = await get<JobPack>(`/api/jobs/${pack.id}/pack`);
+      if (whole) take(whole);
+    } else if (news.cursor !== pack.cursor) take(next);
+  };
+  const sync: JobClient['sync'] = () => {
+    if (syncing) {
+      again = true;
+      return syncing;
+    }
+    syncing = (async () => {
+      do {
+        again = false;
+        await fetchNews();
+      } while (again);
+      syncing = null;
+    })();
+    return syncing;
+  };
+
+  const follow: JobClient['follow'] = (outbox) => {
+    let seen: readonly unknown[] = [];
+    const look = () => {
+      const { waiting } = outbox.state();
+      if (waiting === seen) return;
+      seen = waiting;
+      const mine = waiting.filter((w) => w.entry.job === pack.id).map((w) => w.entry);
+      const here = new Set(mine.map((e) => e.id));
+      const inPack = new Set(pack.events.map((e) => e.id));
+      const gone = local.filter((e) => !here.has(e.id));
+      // Held entries stand in nothing; the others are the server’s now, and shown until its next news has them.
+      const stays = gone.filter((e) => outbox.answerTo(e.id)?.outcome !== 'held' && !inPack.has(e.id));
+      const before = new Map(local.map((e) => [e.id, e]));
+      const next = [
+        ...stays,
+        ...mine.filter((e) => !inPack.has(e.id)).map((e) => before.get(e.id) ?? unplaced(e, role)),
+      ];
+      const same = next.length === local.length && next.every((e, i) => e.id === local[i]?.id);
+      local = next;
+      if (!same) changed();
+      if (gone.length > 0) void sync();
+    };
+    look();
+    return outbox.subscribe(look);
+  };
+
+  return {
+    state: () => (state ??= read()),
+    subscribe: (listen) => {
+      listeners.add(listen);
+      return () => listeners.delete(listen);
+    },
+    sync,
+    take,
+    lend: (rows) => {
+      lent = rows;
+      changed();
+    },
+    follow,
+  };
+}

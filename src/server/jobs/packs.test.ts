@@ -1,0 +1,49 @@
+import { gzipSync } from 'node:zlib';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { type DemoShop, demoShop } from '../../../e2e/support/demoShop';
+import { type JobPack, packView, readPack } from '@/core/job';
+import { loadJob } from './loadJob';
+import { devicePack, newsOf } from './packs';
+
+const NOW = new Date('2026-06-10T12:00:00.000Z');
+let demo: DemoShop;
+beforeAll(async () => {
+  demo = await demoShop(NOW);
+});
+afterAll(() => demo.close());
+
+const JOBS = Array.from({ length: 13 }, (_, i) => i + 1);
+
+describe('a pack', () => {
+  it.each(JOBS)(
+    'of job %i reads on a device as the job reads on the server, and is small',
+    async (number) => {
+      const { id } = await demo.job(number);
+      const sent = JSON.stringify(await devicePack(demo.db, demo.id, id));
+      expect(gzipSync(sent).length).toBeLessThan(40 * 1024);
+      const pack = JSON.parse(sent) as JobPack;
+      const loaded = await loadJob(demo.db, demo.id, id);
+      if (!loaded) throw new Error('no job');
+      const here = packView(pack, readPack(pack));
+      expect(JSON.parse(JSON.stringify(here))).toEqual(
+        JSON.parse(JSON.stringify(packView(loaded.pack, loaded.reading))),
+      );
+    },
+  );
+
+  it('is of the shop’s own jobs', async () => {
+    const { id } = await demo.job(1);
+    expect(await devicePack(demo.db, 'another', id)).toBeNull();
+    expect(await newsOf(demo.db, 'another', id, 0)).toBeNull();
+  });
+});
+
+it('news are what came since, with the names of who wrote it, and the counts that tell an old pack', async () => {
+  const { id, pack } = await demo.job(4);
+  const sent = await demo.send('counter', id, 'modification-noted', { words: 'tow bar' });
+  const news = await newsOf(demo.db, demo.id, id, pack.cursor);
+  expect(news?.events.map((e) => e.id)).toEqual([sent.id]);
+  expect(news).toMatchObject({ cursor: pack.cursor + 1, shelf: pack.shelf, vehicle: pack.vehicle.version });
+  expect(news?.names[demo.actor('counter').userId]).toBe(demo.actor('counter').name);
+  expect((await newsOf(demo.db, demo.id, id, pack.cursor + 1))?.events).toEqual([]);
+});

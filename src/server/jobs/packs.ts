@@ -1,0 +1,38 @@
+import { and, eq } from 'drizzle-orm';
+import { type JobPack, packParts } from '@/core/job';
+import type { Database } from '../db/connection';
+import { catalogue, job, vehicle } from '../db/schema';
+import { OWN_CATALOGUE } from '../shelf/loadShelf';
+import { entriesAfter, loadJob, type LoadedJob } from './loadJob';
+
+/** A job’s pack as it goes to a device: of the parts of the shelf, those that it needs there. */
+export const packOf = (loaded: LoadedJob): JobPack => ({
+  ...loaded.pack,
+  parts: packParts(loaded.pack.parts, loaded.reading),
+  stock: Object.fromEntries(
+    packParts(loaded.pack.parts, loaded.reading).flatMap((p) => stocked(loaded.pack, p.id)),
+  ),
+});
+
+const stocked = ({ stock }: JobPack, id: string) => {
+  const count = stock[id];
+  return count === undefined ? [] : [[id, count] as const];
+};
+
+/** The pack of a job; null: the shop has no such job. */
+export async function devicePack(db: Database, shopId: string, jobId: string): Promise<JobPack | null> {
+  const loaded = await loadJob(db, shopId, jobId);
+  return loaded && packOf(loaded);
+}
+
+/** What came into a job since, and the counts by which a device knows whether its pack is of yesterday. */
+export async function newsOf(db: Database, shopId: string, jobId: string, after: number) {
+  const [row] = await db
+    .select({ vehicle: vehicle.version, shelf: catalogue.version })
+    .from(job)
+    .innerJoin(vehicle, and(eq(vehicle.shopId, job.shopId), eq(vehicle.id, job.vehicleId)))
+    .leftJoin(catalogue, and(eq(catalogue.shopId, job.shopId), eq(catalogue.id, OWN_CATALOGUE)))
+    .where(and(eq(job.shopId, shopId), eq(job.id, jobId)));
+  const news = row && (await entriesAfter(db, shopId, jobId, after));
+  return news ? { ...news, vehicle: row.vehicle, shelf: row.shelf ?? 0 } : null;
+}
