@@ -15,7 +15,16 @@ export default tseslint.config(
   },
   {
     files: ['{src,e2e,scripts,demo}/**/*.{ts,tsx}'],
-    rules: { 'import/no-duplicates': ['error', { 'prefer-inline': true }] },
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      'import/no-duplicates': ['error', { 'prefer-inline': true }],
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-unsafe-argument': 'error',
+      '@typescript-eslint/no-unsafe-assignment': 'error',
+      '@typescript-eslint/no-unsafe-call': 'error',
+      '@typescript-eslint/no-unsafe-member-access': 'error',
+      '@typescript-eslint/no-unsafe-return': 'error',
+    },
   },
   {
     files: ['src/**'],

@@ -6,6 +6,14 @@ const alias = { '@': path.resolve(import.meta.dirname, 'src') };
 export default defineConfig({
   resolve: { alias },
   test: {
+    // Printed by npm test for what every other part rests on.
+    coverage: {
+      provider: 'v8',
+      include: ['src/core/**/*.ts'],
+      exclude: ['**/*.test.ts'],
+      reporter: ['text-summary'],
+      reportsDirectory: '.local/coverage',
+    },
     projects: [
       {
         resolve: { alias },

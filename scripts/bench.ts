@@ -6,9 +6,12 @@ import type { Shelf } from '@/core/shelf';
 import { factRegistry } from '@/core/vehicle';
 import { benchShelf } from './bench/onShelf';
 import { benchHarness } from './bench/harness';
+import { benchHouse } from './bench/house';
 import { measured, type Row } from './bench/measure';
 import { benchPages } from './bench/pages';
 import { compareOrders, questionInstance } from './bench/questions';
+import { eq } from 'drizzle-orm';
+import { job } from '@/server/db/schema';
 import { startApp } from '../e2e/support/app';
 import { demoDatabase } from '../e2e/support/demoDatabase';
 
@@ -82,6 +85,11 @@ const orders = AIMS.map((aim) => ({ aim, ...compareOrders(SEEDS, aim) }));
 
 const app = await startApp(await demoDatabase());
 try {
+  const jobs = await app.db
+    .select({ id: job.id, number: job.number })
+    .from(job)
+    .where(eq(job.shopId, 'saltpan'));
+  rows.push(...(await benchHouse(app, new Map(jobs.map((j) => [j.number, j.id])))));
   rows.push(...(await benchPages(app)), ...(await benchShelf(app.db)));
 } finally {
   await app.stop();

@@ -57,8 +57,8 @@ const kept = REFERENCE_SEEDS.flatMap((seed) => {
   const file = join(folder, `${seed}.cir`);
   writeFileSync(file, text);
   const run = spawnSync('ngspice', ['-b', file], { encoding: 'utf8' });
-  const volts = Object.fromEntries(
-    [...run.stdout.matchAll(/^v\((\w+)\) = (\S+)$/gm)].map(([, node, v]) => [node, Number(v)]),
+  const volts: Record<string, number> = Object.fromEntries(
+    [...run.stdout.matchAll(/^v\((\w+)\) = (\S+)$/gm)].map(([, node, v]) => [node ?? '', Number(v)] as const),
   );
   if (Object.keys(volts).length === 0) {
     console.error(`network ${seed}: no solution`, run.stderr.slice(-400));

@@ -20,27 +20,18 @@ try {
     ['jobs', '/', 'main h1'],
     ['arrive', at(6, 'arrive'), '[data-because]'],
     ['fit', at(4, 'fit'), '[data-verdict-row]'],
-    ['quote', `${at(7, 'fit')}?part=quote`, '[data-quote]'],
     ['wire', at(8, 'wire'), '[data-map]'],
-    ['wire-feeds', `${at(7, 'wire')}?show=feeds`, '[data-candidate]'],
     ['light', at(8, 'light'), '[data-lamp]'],
     ['bench', at(7, 'bench'), '[data-bench]'],
     ['strip', at(8, 'strip'), '[data-step]'],
     ['mount', at(9, 'mount'), '[data-step]'],
     ['prove', at(9, 'prove'), '[data-proof]'],
     ['release', at(9, 'release'), '[data-because]'],
-    ['new-job', '/jobs/new', 'form'],
     ['shelf', '/shelf/application', 'table'],
     ['shelf-row', '/shelf/family/orrel-packet', '[data-drawn]'],
-    ['calculators', '/calculators', '[data-calc] figure'],
     ['sheet-customer', `/jobs/${ids.get(1)}/sheets/customer`, 'main h1'],
     ['sheet-harness', `/jobs/${ids.get(12)}/sheets/harness?pos=headlamp.front.left`, 'main h1'],
   ];
-  if (!only || only.includes('sign-in')) {
-    await page.go('/sign-in');
-    await page.find('form');
-    await page.picture(`${folder}/sign-in.png`);
-  }
   await page.signIn('ines');
   for (const [name, path, wait] of shots) {
     if (only && !only.includes(name)) continue;

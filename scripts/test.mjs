@@ -21,7 +21,7 @@ async function checks(list) {
 }
 
 /** A vitest project: its tests are counted one by one; one that does not even start counts as a failure. */
-async function suite(project, env = {}) {
+async function suite(project, env = {}, more = []) {
   await step(`Tests: ${project}`, async () => {
     const report = `.local/report-${project}.json`;
     rmSync(report, { force: true });
@@ -33,6 +33,7 @@ async function suite(project, env = {}) {
       '--reporter=default',
       '--reporter=json',
       `--outputFile.json=${report}`,
+      ...more,
     ];
     const { good } = await beside(process.execPath, args, {
       stdio: ['ignore', 'inherit', 'inherit'],
@@ -82,9 +83,15 @@ await main(async () => {
       ],
     ],
     ['Types', 'npm', ['run', '--silent', 'types']],
+    // Files, packages and exports that nothing uses.
+    [
+      'Unused code',
+      node,
+      ['node_modules/knip/bin/knip.js', '--exclude', 'types,enumMembers', '--no-config-hints'],
+    ],
   ]);
   audit();
-  await suite('unit');
+  await suite('unit', {}, ['--coverage']);
   const cluster = await startCluster('.local/test');
   try {
     const env = { TEST_DATABASE_URL: cluster.url('postgres') };

@@ -29,19 +29,22 @@ export async function benchPages(app: RunningApp): Promise<readonly Row[]> {
   const size = `${await app.db.$count(job)} jobs, ${unfinished.length + MORE_IN_WORK} of them in work`;
   const session = await signInTo(app, 'ines');
   const rows: Row[] = [];
-  const page = async (what: string, path: string) =>
-    rows.push(
-      await measured(`server time, ${what}`, size, RUNS, async () => (await session.get(path)).text()),
-    );
+  const get = (path: string) => async () => (await session.get(path)).text();
+  const empty = await measured('server time, an empty page', size, RUNS, get('/held'), 3);
+  const page = async (what: string, path: string) => {
+    const row = await measured(`server time, ${what}`, size, RUNS, get(path));
+    const ratio = (row.medianMs / empty.medianMs).toFixed(1);
+    rows.push({ ...row, note: `${ratio} × an empty page` });
+  };
   const begun = performance.now();
   await (await session.get('/')).text();
   const firstMs = Math.round(performance.now() - begun);
   await page('the board', '/');
-  rows[0] = { ...rows[0], note: `the first time after a start ${firstMs} ms` } as Row;
+  rows[0] = { ...rows[0], note: `${rows[0]?.note}; the first time after a start ${firstMs} ms` } as Row;
   await page('the board, older releases', '/?before=2500');
   for (const stage of STAGES) await page(`a job, ${stage}`, `/jobs/${own[8]?.id}/${stage}`);
   await page('a new job', '/jobs/new');
   await page('the shelf', '/shelf');
   await page('calculators', '/calculators');
-  return rows;
+  return [empty, ...rows];
 }

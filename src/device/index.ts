@@ -8,5 +8,5 @@ export {
   type Saying,
 } from './outbox/outbox';
 export type { Answer } from './outbox/post';
-export { openStore, type Waiting } from './outbox/store';
+export { type Waiting } from './outbox/store';
 export { type JobClient, type JobNews, type JobState, openJobClient } from './job/jobClient';

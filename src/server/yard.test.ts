@@ -3,6 +3,7 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { v7 as uuidv7 } from 'uuid';
 import type { AnyEvent } from '@/core/job';
+import { GOOD } from '@/core/job/goodBodies';
 import { fateOf, jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../e2e/support/shops';
 import { calendarOf, calendarToken, loadBookings, removeBooking, saveBooking } from './board/bookings';
 import { bay, pastFitting, photo } from './db/schema';
@@ -281,5 +282,40 @@ describe('from quote to shelf to ledger', () => {
     // 183 days; the open job of this shop has fitted nothing yet.
     expect(history.get('ebb-left')).toEqual({ fitted: 1, lampMonths: 6, back: 1, symptoms: ['fogged'] });
     expect(history.get('ebb-right')).toBeUndefined();
+  });
+
+  it('a return counts against the lamp until its link is taken back; one of another vehicle never does', async () => {
+    // A job of its own that fitted the lamp and was locked.
+    const own = await openJob(shops.db, counter(), jobInput(), NOW);
+    if (own.kind !== 'opened') throw new Error(own.kind);
+    const vehicle = (await loadJob(shops.db, 'north', own.job))?.vehicle.id ?? '';
+    const lead = shops.actor('north', 'lead');
+    const chosen = makeEvent(lead, own.job, 'lamp-chosen', {
+      ...GOOD['lamp-chosen'],
+      swap: 'tails',
+      lamps: { 'tail.rear.left': { id: 'ebb-right', rev: 1 } },
+    });
+    const lock = makeEvent(lead, own.job, 'release-locked', { revision: 1, document: 'd' });
+    await appendEvents(shops.db, lead, own.job, [chosen, lock], NOW);
+    const again = await openJob(shops.db, counter(), jobInput({ vehicle }), NOW);
+    const other = await openJob(shops.db, counter(), jobInput(), NOW);
+    if (again.kind !== 'opened' || other.kind !== 'opened') throw new Error('not opened');
+    const back = async () =>
+      (await lampHistories(shops.db, 'north', ['ebb-right'], NOW)).get('ebb-right')?.back;
+    const link = (at: string) =>
+      makeEvent(counter(), at, 'warranty-linked', {
+        earlier: own.job,
+        lamps: ['ebb-right'],
+        symptom: 'fogged',
+        after: [],
+      });
+    await appendEvents(shops.db, counter(), other.job, [link(other.job)], NOW);
+    expect(await back()).toBe(0);
+    const real = link(again.job);
+    await appendEvents(shops.db, counter(), again.job, [real], NOW);
+    expect(await back()).toBe(1);
+    const undo = makeEvent(counter(), again.job, 'void', { target: real.id });
+    await appendEvents(shops.db, counter(), again.job, [undo], NOW);
+    expect(await back()).toBe(0);
   });
 });

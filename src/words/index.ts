@@ -1,11 +1,3 @@
-export {
-  LOCALES,
-  localeOf,
-  wordsIn,
-  type Locale,
-  type MessageFacts,
-  type MessageKey,
-  type Words,
-} from './words';
+export { localeOf, wordsIn, type Locale, type MessageFacts, type MessageKey, type Words } from './words';
 export { wording, type FactNames, type Wording } from './wording';
 export { harnessWords } from './harnessWords';

@@ -1,9 +1,6 @@
 export * from '../rule';
-export { bindRule, type Condition, type Rank } from './condition';
+export { type Condition, type Rank } from './condition';
 export {
-  evaluate,
-  prepare,
-  verdictOf,
   type Evaluation,
   type Interval,
   type Known,
@@ -11,8 +8,6 @@ export {
   VERDICTS,
   type Verdict,
 } from './evaluate';
-export { because, openFacts } from './because';
-export { neededMends } from './partsToAdd';
 export { judge, type JudgeContext, type Judgement, type PartLine, ROAD_MARKS, type RoadMark } from './judge';
 export {
   shortlist,

@@ -10,7 +10,7 @@ import {
   kindOf,
   type StoredEvent,
 } from './events';
-import { afterOf, compareEvents, heads, type Latest } from './log/frontier';
+import { afterOf, heads, type Latest } from './log/frontier';
 import { sift, standingEvents, type Unfit } from './log/standing';
 
 /** What each kind of entry adds to the record, all together. */
@@ -143,5 +143,3 @@ export function statementsOf(events: readonly AnyStoredEvent[]): readonly FactSt
 export function wishesOf(record: JobRecord): readonly Wish[] {
   return record.wishes?.event.body.wishes ?? [];
 }
-
-export { compareEvents };

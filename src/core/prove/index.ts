@@ -1,5 +1,5 @@
 export { levelCode } from './levelCode';
-export { type ProofCell, proofSteps, type ProofStep, type ProofSubject, stateId } from './proofSteps';
+export { type ProofCell, proofSteps, type ProofStep, type ProofSubject } from './proofSteps';
 export {
   type CellState,
   firstCause,

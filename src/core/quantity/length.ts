@@ -17,7 +17,7 @@ const UNIT_MM: Readonly<Record<string, number>> = {
 };
 
 /**
- * Reads a length as people type it: `64`, `64 mm`, `6.4cm`, `5/16 in`, `2 1/2 in`, `80"`. Without a unit it is in mm.
+ * Reads a length as people type it: `64`, `64 mm`, `6.4cm`, `7/32 in`, `2 1/2 in`, `80"`. Without a unit it is in mm.
  * The decimal sign is that of the language; the other sign is refused, since it may be a thousands mark.
  * @param decimal the decimal sign, `.` or `,`
  * @returns mm, never negative; or why it cannot be read
@@ -42,11 +42,11 @@ export function readLength(typed: string, decimal: '.' | ','): LengthReading {
   const fraction = above === undefined ? 0 : Number(below) === 0 ? NaN : Number(above) / Number(below);
   const mm = (number + fraction) * factor;
   return Number.isFinite(mm)
-    ? { kind: 'length', mm: Math.round(mm * 1e4) / 1e4 }
+    ? { kind: 'length', mm: Math.round(mm * 1e8) / 1e8 }
     : fault('length-unreadable', { typed });
 }
 
-/** Keeps `5/16` from being read as a whole number 5 with a rest. */
+/** Keeps `7/32` from being read as a whole number 7 with a rest. */
 function splitFraction(text: string): string {
   return text.replace(/^(-?)(\d+)\s*\/\s*(\d+)/, '$1 $2/$3').replace(/^- /, '-');
 }

@@ -6,7 +6,7 @@ export type LengthRangeReading =
   | { readonly kind: 'fault'; readonly reason: Reason };
 
 /**
- * Reads a span of lengths as people say it: `1/4 to 3/8 in`, `6-8 mm`, `10 … 12`, or one length, which is a span of
+ * Reads a span of lengths as people say it: `1/8 to 3/16 in`, `6-8 mm`, `10 … 12`, or one length, which is a span of
  * nothing. A unit at the end holds for both; the smaller comes first whichever was said first.
  */
 export function readLengthRange(typed: string, decimal: '.' | ','): LengthRangeReading {

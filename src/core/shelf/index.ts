@@ -3,4 +3,4 @@ export * from './adapters';
 export * from './checkShelf';
 export * from './fault';
 export { rowWords } from './rowWords';
-export { matchesWords, standardWords, SYNONYMS } from './synonyms';
+export { matchesWords, standardWords } from './synonyms';

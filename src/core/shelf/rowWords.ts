@@ -16,7 +16,7 @@ export function rowWords<K extends ShelfKind>(kind: K, body: ShelfKinds[K]): str
     typeof row.role === 'string' ? `${row.role} lamp` : '',
     row.end,
     row.family,
-    ...(Array.isArray(row.families) ? row.families : []),
+    ...(Array.isArray(row.families) ? (row.families as readonly unknown[]) : []),
     ...Object.values((row.lamps as Record<string, string> | undefined) ?? {}),
   ]
     .flatMap(texts)

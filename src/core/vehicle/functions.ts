@@ -42,8 +42,3 @@ export interface Provided {
   readonly does: LampFunction | Duty;
   readonly colour?: LightColour;
 }
-
-/** Stable key of a provided function: `turn/amber`, `washer`. */
-export function providedKey(p: Provided): string {
-  return p.colour ? `${p.does}/${p.colour}` : p.does;
-}

@@ -84,7 +84,7 @@ export function openJobClient(first: JobPack, role: Role, fetch: typeof globalTh
   };
 
   const take: JobClient['take'] = (next) => {
-    if (next.id !== pack.id || next.cursor < pack.cursor) return;
+    if (next === pack || next.id !== pack.id || next.cursor < pack.cursor) return;
     pack = next;
     const known = new Set(pack.events.map((e) => e.id));
     local = local.filter((e) => !known.has(e.id));

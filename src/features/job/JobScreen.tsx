@@ -26,7 +26,7 @@ export function JobScreen(props: {
 }) {
   return (
     <QueryClientProvider client={useQueries()}>
-      <JobProvider pack={props.pack} role={props.role} rights={props.rights}>
+      <JobProvider key={props.pack.id} pack={props.pack} role={props.role} rights={props.rights}>
         <Frame>{props.children}</Frame>
       </JobProvider>
     </QueryClientProvider>

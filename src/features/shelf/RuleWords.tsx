@@ -39,7 +39,7 @@ function Part({ rule, say }: { rule: Rule; say: Wording }) {
       </div>
     );
   if (rule.op !== 'all' && rule.op !== 'any') return <One predicate={rule} say={say} />;
-  const of = Array.isArray(rule.of) ? rule.of : [];
+  const of = Array.isArray(rule.of) ? (rule.of as readonly Rule[]) : [];
   if (of.length === 0) return <p>{t(rule.op === 'all' ? 'rule.always' : 'rule.never')}</p>;
   return (
     <>

@@ -76,11 +76,10 @@ describe('events', () => {
   });
 
   it('cannot be changed or deleted, not even by a statement of one’s own', async () => {
-    const refused = expect.objectContaining({
-      cause: expect.objectContaining({ message: expect.stringContaining('append-only') as string }) as Error,
-    });
-    await expect(shops.db.execute(sql`update job_event set at = at`)).rejects.toEqual(refused);
-    await expect(shops.db.execute(sql`delete from catalogue_row`)).rejects.toEqual(refused);
+    for (const statement of [sql`update job_event set at = at`, sql`delete from catalogue_row`]) {
+      const outcome = await shops.db.execute(statement).catch((e: unknown) => e as Error);
+      expect(String((outcome as Error).cause)).toContain('append-only');
+    }
   });
 
   it('that fit nowhere are kept and stand in nothing, each with its reason', async () => {

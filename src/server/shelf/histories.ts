@@ -22,18 +22,29 @@ export async function lampHistories(
     back_at: string | null;
     symptom: string | null;
   }>(sql`
-    with locked as (
+    with undone as (
+      -- An undo stands if it is its author's own or a lead's; entries of before roles were kept were judged then.
+      select u.body ->> 'target' as id from job_event u
+      join job_event t on t.shop_id = u.shop_id and t.id = u.body ->> 'target' and t.job_id = u.job_id
+      where u.shop_id = ${shopId} and u.type = 'void'
+        and (u.user_id = t.user_id or u.role = 'lead' or u.role is null)
+    ), locked as (
       select job_id, min(at) as at from job_event
       where shop_id = ${shopId} and type = 'release-locked' group by job_id
     ), chosen as (
       select distinct on (e.job_id, e.body ->> 'swap') e.job_id, e.body -> 'lamps' as lamps
       from job_event e join locked l on l.job_id = e.job_id
-      where e.shop_id = ${shopId} and e.type = 'lamp-chosen'
+      where e.shop_id = ${shopId} and e.type = 'lamp-chosen' and e.id not in (select id from undone)
       order by e.job_id, e.body ->> 'swap', e.at desc, e.id desc
     ), back as (
-      select body ->> 'earlier' as job_id, lamp, min(at) as at, min(body ->> 'symptom') as symptom
-      from job_event, jsonb_array_elements_text(body -> 'lamps') as lamp
-      where shop_id = ${shopId} and type = 'warranty-linked' group by 1, 2
+      select w.body ->> 'earlier' as job_id, lamp, min(w.at) as at, min(w.body ->> 'symptom') as symptom
+      from job_event w
+      join job j on j.shop_id = w.shop_id and j.id = w.job_id
+      -- A return is about the same vehicle; a link to another's job stands in nothing.
+      join job e on e.shop_id = w.shop_id and e.id = w.body ->> 'earlier' and e.vehicle_id = j.vehicle_id
+      cross join jsonb_array_elements_text(w.body -> 'lamps') as lamp
+      where w.shop_id = ${shopId} and w.type = 'warranty-linked' and w.id not in (select id from undone)
+      group by 1, 2
     )
     select p.value ->> 'id' as lamp, l.at as fitted_at, b.at as back_at, b.symptom
     from chosen c join locked l on l.job_id = c.job_id

@@ -88,12 +88,12 @@ export const kindOf = (type: EventType) =>
 
 export { AS_FOUND, type AsFound } from './asFound';
 export { BOX_CHECKS, type BoxCheck } from './boxChecked';
-export { CALCULATORS, type Calculator } from './figureNoted';
+export { type Calculator } from './figureNoted';
 export { AFTER_MAX } from './form';
 export { ITEM_ORIGINS, isPersonsItem, type RaisedOrigin } from './itemRaised';
 export type { EventKind, JobFrame, JobShape, Stored } from './kind';
 export type { RowRef } from './lampChosen';
-export { HELD_BEHIND, type HeldBehind, PART_MOVES, type PartMove } from './partMoved';
+export { HELD_BEHIND, type HeldBehind, type PartMove } from './partMoved';
 export { LOOKED, type Looked, PLUG_CHECKS, type PlugCheck } from './plugRecorded';
-export { STEP_OUTCOMES, type StepOutcome } from './stepTicked';
+export { type StepOutcome } from './stepTicked';
 export { WARRANTY_SYMPTOMS, type WarrantySymptom } from './warrantyLinked';
