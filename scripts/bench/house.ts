@@ -110,22 +110,30 @@ async function screens(app: RunningApp, job: string): Promise<readonly Row[]> {
     const scripts = await page.driver.executeScript<number>(
       `return performance.getEntriesByType('resource').filter((e) => e.name.endsWith('.js')).reduce((s, e) => s + e.encodedBodySize, 0)`,
     );
-    await (
-      page.driver as unknown as { sendDevToolsCommand: (c: string, p: object) => Promise<void> }
-    ).sendDevToolsCommand('Emulation.setCPUThrottlingRate', { rate: SLOWED });
-    const steps: number[] = [];
-    for (let round = 0; round < 3; round += 1)
-      for (const stage of STAGES.filter((s) => s !== 'fit'))
-        steps.push(await timed(page.driver, STAGE_TO_STAGE, stage));
+    const slow = (rate: number) =>
+      (
+        page.driver as unknown as { sendDevToolsCommand: (c: string, p: object) => Promise<void> }
+      ).sendDevToolsCommand('Emulation.setCPUThrottlingRate', { rate });
+    const walk = async () => {
+      const steps: number[] = [];
+      for (let round = 0; round < 3; round += 1)
+        for (const stage of STAGES.filter((s) => s !== 'fit'))
+          steps.push(await timed(page.driver, STAGE_TO_STAGE, stage));
+      return steps;
+    };
+    const steps = await walk();
+    await slow(SLOWED);
+    const slowed = await walk();
+    await slow(1);
     const ticks: number[] = [];
     await timed(page.driver, STAGE_TO_STAGE, 'strip');
     // The first two steps that are open want nothing counted before they are done.
     for (let i = 0; i < 2; i += 1) ticks.push(await timed(page.driver, TICK));
-    const slowed = `browser slowed ${SLOWED} times`;
     return [
       bytes('JavaScript of the job page, compressed', 'job 8', scripts, 350 * 1024),
-      asRow('stage to stage, shown', slowed, steps),
-      asRow('a tick, shown', slowed, ticks),
+      asRow('stage to stage, shown', 'browser', steps),
+      asRow('stage to stage, shown', `browser slowed ${SLOWED} times`, slowed),
+      asRow('a tick, shown', 'browser', ticks),
     ];
   } finally {
     await page.close();
