@@ -10,8 +10,8 @@ import {
   kindOf,
   type StoredEvent,
 } from './events';
-import { afterOf, heads, type Latest } from './log/frontier';
-import { sift, standingEvents, type Unfit } from './log/standing';
+import { afterOf, type Latest, latestBy } from './log/frontier';
+import { sift, type Unfit } from './log/standing';
 
 /** What each kind of entry adds to the record, all together. */
 type Slices = {
@@ -90,8 +90,6 @@ export function foldJob(events: readonly AnyStoredEvent[], frame: JobFrame | nul
   };
 }
 
-type Seeing = StoredEvent & { readonly body: { readonly after: readonly string[] } };
-
 /** Key of a value among all types. */
 export const valueKey = (type: EventType, body: unknown): string | null => {
   const value = kindOf(type).value?.(body);
@@ -106,39 +104,25 @@ function frontiers(
 ): JobRecord['frontiers'] {
   const found: [string, readonly string[]][] = [];
   for (const [type, log] of logs) {
-    if (!kindOf(type).value) continue;
-    const standing = new Set(log.standing.map((e) => e.id));
-    const groups = new Map<string, Seeing[]>();
-    for (const e of log.all) {
-      const key = valueKey(type, e.body) ?? '';
-      groups.set(key, [...(groups.get(key) ?? []), e as unknown as Seeing]);
-    }
-    for (const [key, list] of groups) {
-      const [event, ...rivals] = heads(list, (e) => standing.has(e.id));
-      if (event) found.push([key, afterOf({ event, rivals: rivals.reverse() }, AFTER_MAX)]);
-    }
+    const { value } = kindOf(type);
+    if (!value) continue;
+    for (const [key, latest] of latestBy(log as unknown as Parameters<typeof latestBy>[0], value))
+      found.push([`${type} ${key}`, afterOf(latest, AFTER_MAX)]);
   }
   return Object.fromEntries(found);
 }
 
-/** Fact statements among entries; those of other jobs of the same vehicle count as well. */
-export function statementsOf(events: readonly AnyStoredEvent[]): readonly FactStatement[] {
-  return standingEvents(events).flatMap((e) =>
-    e.type === 'fact-stated'
-      ? [
-          {
-            id: e.id,
-            key: e.body.key,
-            subject: e.body.subject,
-            value: e.body.value,
-            source: e.body.source,
-            by: e.user,
-            at: e.at,
-          },
-        ]
-      : [],
-  );
-}
+/** What standing fact entries state; those of other jobs of the same vehicle count as well. */
+export const statementsOf = (facts: JobRecord['facts']): readonly FactStatement[] =>
+  facts.map((e) => ({
+    id: e.id,
+    key: e.body.key,
+    subject: e.body.subject,
+    value: e.body.value,
+    source: e.body.source,
+    by: e.user,
+    at: e.at,
+  }));
 
 export function wishesOf(record: JobRecord): readonly Wish[] {
   return record.wishes?.event.body.wishes ?? [];

@@ -27,3 +27,4 @@ export * from './orders';
 export * from './choice';
 export type { JobLine } from './jobLine';
 export * from './pack';
+export { stockTaken } from './stockTaken';

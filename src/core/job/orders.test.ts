@@ -27,8 +27,8 @@ const chosen = event('lamp-chosen', {
   road: 'unknown',
   after: [],
 });
-function job(...events: AnyStoredEvent[]) {
-  const reading = readJob({
+function read(...events: AnyStoredEvent[]) {
+  return readJob({
     ...shelfSources(shelf, vehicle, [
       event('job-opened', { words: 'x' }),
       event('fact-stated', { key: 'market', subject: 'vehicle', value: 'ECE', source: 'told' }),
@@ -42,6 +42,9 @@ function job(...events: AnyStoredEvent[]) {
     // An earlier job of this vehicle fitted the same lamps.
     otherEvents: [{ ...chosen, id: 'c0', job: 'j0' }],
   });
+}
+function job(...events: AnyStoredEvent[]) {
+  const reading = read(...events);
   const orders = reading.checks[0]?.orders;
   if (!orders) throw new Error('no orders');
   return { orders, items: reading.items.filter((i) => !i.closed).map((i) => i.what.code) };
@@ -149,6 +152,14 @@ describe('the box', () => {
     ]);
     expect(good.items).not.toContain('item-box');
     expect(job(box('no')).items).toContain('item-box');
+  });
+});
+
+describe('a part that moves', () => {
+  const unfit = (...events: AnyStoredEvent[]) => read(...events).unfit.map((u) => u.code);
+  it('stands where the quote has it, also for what a choice once pinned; one of nowhere does not', () => {
+    expect(unfit(move('reflector-red', 'ordered', 2), move('race-left', 'ordered'))).toEqual([]);
+    expect(unfit(move('nothing', 'ordered'))).toEqual(['no-such-part']);
   });
 });
 

@@ -16,7 +16,7 @@ import type { OpenItem } from './openItem';
 import { type ChoiceCheck, openItems } from './openItems';
 import { jobFrame } from './frame';
 import { jobShape, unfitEntries } from './shape';
-import type { Unfit } from './log/standing';
+import { standingEvents, type Unfit } from './log/standing';
 import { type OrderSources, type Rates, swapOrders } from './orders';
 import { readProofs } from './proving';
 import { type StageState, stageStates } from './stageStates';
@@ -77,11 +77,10 @@ export function readJob(sources: JobSources): JobReading {
     otherJobs: sources.otherEvents,
   });
   const record = foldJob(sources.events, frame);
-  const unfit = new Set(record.unfit.map((u) => u.event.id));
   const statements = [
     ...derivedStatements(vehicle, family, registry),
-    ...statementsOf(sources.events.filter((e) => !unfit.has(e.id))),
-    ...statementsOf(sources.otherEvents),
+    ...statementsOf(record.facts),
+    ...statementsOf(standingEvents(sources.otherEvents).filter((e) => e.type === 'fact-stated')),
   ];
   const facts = resolveFacts(statements, registry.find);
   const parts = partsById(sources.parts);

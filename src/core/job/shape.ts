@@ -35,9 +35,13 @@ export function jobShape(
     boxes: new Set(checks.flatMap((c) => (c.orders?.boxes ?? []).map((b) => `${b.position}/${b.lamp}`))),
     quoted: new Set(checks.flatMap((c) => (c.orders?.quote.total ? [c.swap.id] : []))),
     parts: new Set(
-      checks.flatMap((c) =>
-        (c.orders?.procured ?? []).filter((p) => p.state !== 'not-needed').map((p) => `${c.swap.id}/${p.id}`),
-      ),
+      // What a choice once pinned may be on its way still, and what is only perhaps needed may be ordered.
+      [
+        ...checks.flatMap((c) => (c.orders?.quote.lines ?? []).map((l) => [c.swap.id, l.id])),
+        ...record.everChosen.flatMap(({ body }) =>
+          [...body.parts, ...Object.values(body.lamps)].map((r) => [body.swap, r.id]),
+        ),
+      ].map((named) => named.join('/')),
     ),
     feeds: new Set(
       checks.flatMap((c) => feedMatterFunctions(c.wiring).map((does) => `${c.swap.id}/${does}`)),

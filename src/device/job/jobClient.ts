@@ -110,11 +110,14 @@ export function openJobClient(first: JobPack, role: Role, fetch: typeof globalTh
       return syncing;
     }
     syncing = (async () => {
-      do {
-        again = false;
-        await fetchNews();
-      } while (again);
-      syncing = null;
+      try {
+        do {
+          again = false;
+          await fetchNews();
+        } while (again);
+      } finally {
+        syncing = null;
+      }
     })();
     return syncing;
   };

@@ -14,7 +14,7 @@ import type { JobPack, JobView, PositionView, Role, ShelfSlice, SwapView } from 
 import { type JobClient, openJobClient } from '@/device';
 import { useWords } from '@/ui/WordsContext';
 import { type Words, wording, type Wording } from '@/words';
-import type { Rights } from './acts';
+import { type Rights, rightsOf } from './acts';
 import { useOutbox } from '../outbox/OutboxProvider';
 import { type Sender, useSend } from './useSend';
 
@@ -43,15 +43,14 @@ const Context = createContext<JobScope | null>(null);
 export function JobProvider({
   pack: first,
   role,
-  rights,
   children,
 }: {
   pack: JobPack;
   role: Role;
-  rights: Rights;
   children: ReactNode;
 }) {
   const words = useWords();
+  const rights = useMemo(() => rightsOf(role), [role]);
   const client = useJobClient(first, role);
   const { view, pack } = useSyncExternalStore(client.subscribe, client.state, client.state);
   const sender = useSend(view.id, view.lastAt, view.frontiers, client.sync);

@@ -8,7 +8,6 @@ import { Loom } from '@/ui/Loom';
 import { PlanView } from '@/ui/PlanView';
 import { useKeys } from '@/ui/useKeys';
 import { WarningMark } from '@/ui/marks';
-import type { Rights } from './acts';
 import { FactsHere } from './FactsHere';
 import { JobProvider, useJob } from './JobContext';
 import { litAt } from './lightNow';
@@ -20,13 +19,12 @@ import { useStage } from './useStage';
 export function JobScreen(props: {
   pack: JobPack;
   role: Role;
-  rights: Rights;
   /** The stage of an address; the frame stays where it is while stages change in it. */
   children: (stage: Stage) => ReactNode;
 }) {
   return (
     <QueryClientProvider client={useQueries()}>
-      <JobProvider key={props.pack.id} pack={props.pack} role={props.role} rights={props.rights}>
+      <JobProvider key={props.pack.id} pack={props.pack} role={props.role}>
         <Frame>{props.children}</Frame>
       </JobProvider>
     </QueryClientProvider>

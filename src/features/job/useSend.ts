@@ -101,14 +101,16 @@ export function useSend(
       }
       const ids = entries.map((e) => e.id);
       setWritten(ids);
-      const sent = settled(outbox, ids).then(() => {
+      const answered = () => {
         const held = ids.flatMap((id) => outbox.answerTo(id) ?? []).find((a) => a.outcome === 'held');
         if (held) setState({ kind: 'held', code: held.code ?? 'malformed' });
         // While the server is silent, or knows nobody here, there is nothing to fetch, and the page with what else is
         // typed in it must not be lost over trying.
         const { silentSinceMs, signedOut } = outbox.state();
         if (!look && silentSinceMs === null && !signedOut) refresh();
-      });
+      };
+      // Whatever breaks on the way out: the entry is on the disk, and goes with the next that is sent.
+      const sent = settled(outbox, ids).then(answered, () => undefined);
       // A screen that reads the job here shows the entry now; others wait for the server’s word.
       if (!look) await sent;
       setState((now) => (now.kind === 'sending' ? { kind: 'idle' } : now));
@@ -124,8 +126,10 @@ export function useSend(
       try {
         // What was written before is there before.
         await outbox.send();
-        const head = requests.current.get(path) ?? (await outbox.envelope(lastAt));
-        requests.current.set(path, head);
+        // Asked otherwise it is another request: a saved answer would not be to it.
+        const asked = `${path} ${JSON.stringify(body)}`;
+        const head = requests.current.get(asked) ?? (await outbox.envelope(lastAt));
+        requests.current.set(asked, head);
         const response = await fetch(path, {
           method: 'POST',
           headers: { 'content-type': 'application/json' },
@@ -133,7 +137,7 @@ export function useSend(
         });
         if (response.status >= 500) throw new Error(String(response.status));
         const answer = (await response.json()) as A;
-        requests.current.delete(path);
+        requests.current.delete(asked);
         setState(answer.code === undefined ? { kind: 'idle' } : { kind: 'refused', code: answer.code });
         refresh();
         return answer;

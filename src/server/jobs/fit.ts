@@ -46,16 +46,17 @@ function lampIds(applications: readonly Application[]): readonly string[] {
   return [...new Set(applications.flatMap((a) => Object.values(a.lamps)))];
 }
 
-/** Revisions of everything that a choice from a shortlist would stand on. */
-export async function choiceRevisions(
-  db: Database | Transaction,
-  shopId: string,
+/**
+ * Revisions of everything that a choice from a shortlist would stand on.
+ * @param sheets all step sheets of the vehicle line
+ */
+export function choiceRevisions(
   loaded: LoadedJob,
   board: FitBoard,
-): Promise<ChoiceRevisions> {
+  sheets: readonly Revised<'step-sheet'>[],
+): ChoiceRevisions {
   const revs = (rows: readonly { readonly rev: number; readonly body: { readonly id: string } }[]) =>
     Object.fromEntries(rows.map((r) => [r.body.id, r.rev]));
-  const sheets = await sheetsOfFamily(db, shopId, loaded.family.id);
   const needed = new Set(board.candidates.flatMap((c) => c.judgement.parts.map((p) => p.part)));
   return {
     applications: Object.fromEntries(
@@ -97,7 +98,8 @@ export async function chooseLamp(
   const board = loaded && (await fitBoard(db, actor.shopId, loaded, swap));
   const judgement = board?.candidates.find((c) => c.judgement.application === application)?.judgement;
   if (!loaded || !board || !judgement) return { id, outcome: 'not-taken', code: 'no-such-application' };
-  const revisions = await choiceRevisions(db, actor.shopId, loaded, board);
+  const sheets = await sheetsOfFamily(db, actor.shopId, loaded.family.id);
+  const revisions = choiceRevisions(loaded, board, sheets);
   const event: AnyEvent = {
     id,
     job,

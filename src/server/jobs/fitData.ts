@@ -11,7 +11,7 @@ import type { Lamp } from '@/core/shelf';
 import type { Database } from '../db/connection';
 import { lampHistories } from '../shelf/histories';
 import { stockOf } from '../shelf/stock';
-import { sheetsOfFamily } from '../shelf/loadShelf';
+import { type Revised, sheetsOfFamily } from '../shelf/loadShelf';
 import { choiceRevisions, type FitBoard, fitBoard } from './fit';
 import type { LoadedJob } from './loadJob';
 
@@ -26,13 +26,14 @@ export async function fitData(db: Database, shopId: string, job: LoadedJob, aim:
   const untold = new Set(
     [...facts.values()].filter((f) => f.value === null && f.history.at(-1)?.value === null).map((f) => f.ref),
   );
+  const sheets = await sheetsOfFamily(db, shopId, job.family.id);
   for (const swap of record.swaps) {
     const board = await fitBoard(db, shopId, job, swap.id);
     shortlists[swap.id] = board.candidates;
     const named = new Set(board.candidates.flatMap((c) => Object.values(c.judgement.lamps)));
     for (const { body } of board.lamps) if (named.has(body.id)) lamps[body.id] = body;
-    revisions[swap.id] = await choiceRevisions(db, shopId, job, board);
-    rows = joined(rows, await slice(db, shopId, job, board));
+    revisions[swap.id] = choiceRevisions(job, board, sheets);
+    rows = joined(rows, slice(job, board, sheets));
     looks[swap.id] = swapLooks({
       applications: board.applications.map((a) => a.body),
       family: job.family,
@@ -66,7 +67,7 @@ export async function fitData(db: Database, shopId: string, job: LoadedJob, aim:
 const LENT_MAX = 20;
 
 /** The rows that a choice of the first of a shortlist would pin. */
-async function slice(db: Database, shopId: string, job: LoadedJob, board: FitBoard): Promise<ShelfSlice> {
+function slice(job: LoadedJob, board: FitBoard, sheets: readonly Revised<'step-sheet'>[]): ShelfSlice {
   const first = board.candidates.slice(0, LENT_MAX).map((c) => c.judgement);
   const named = (ids: readonly string[]) => {
     const set = new Set(ids);
@@ -77,9 +78,7 @@ async function slice(db: Database, shopId: string, job: LoadedJob, board: FitBoa
   return {
     applications,
     lamps: board.lamps.filter(named(first.flatMap((j) => Object.values(j.lamps)))),
-    sheets: (await sheetsOfFamily(db, shopId, job.family.id)).filter((s) =>
-      ends.has(`${s.body.role} ${s.body.end}`),
-    ),
+    sheets: sheets.filter((s) => ends.has(`${s.body.role} ${s.body.end}`)),
     parts: job.parts.filter(named(first.flatMap((j) => j.parts.map((p) => p.part)))).map((p) => p.body),
   };
 }

@@ -5,19 +5,16 @@ import { catalogue, job, vehicle } from '../db/schema';
 import { OWN_CATALOGUE } from '../shelf/loadShelf';
 import { entriesAfter, loadJob, type LoadedJob } from './loadJob';
 
-/** A job’s pack as it goes to a device: of the parts of the shelf, those that it needs there. */
-export const packOf = (loaded: LoadedJob): JobPack => ({
-  ...loaded.pack,
-  parts: packParts(loaded.pack.parts, loaded.reading),
-  stock: Object.fromEntries(
-    packParts(loaded.pack.parts, loaded.reading).flatMap((p) => stocked(loaded.pack, p.id)),
-  ),
-});
-
-const stocked = ({ stock }: JobPack, id: string) => {
-  const count = stock[id];
-  return count === undefined ? [] : [[id, count] as const];
-};
+/** A job’s pack as it goes to a device: of the parts of the shelf, and of their stock, what it needs there. */
+export function packOf({ pack, reading }: LoadedJob): JobPack {
+  const parts = packParts(pack.parts, reading);
+  const needed = new Set(parts.map((p) => p.id));
+  return {
+    ...pack,
+    parts,
+    stock: Object.fromEntries(Object.entries(pack.stock).filter(([part]) => needed.has(part))),
+  };
+}
 
 /** The pack of a job; null: the shop has no such job. */
 export async function devicePack(db: Database, shopId: string, jobId: string): Promise<JobPack | null> {

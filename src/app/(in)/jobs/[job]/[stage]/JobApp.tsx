@@ -4,7 +4,6 @@ import { ArriveStage } from '@/features/arrive/ArriveStage';
 import { BenchStage } from '@/features/bench/BenchStage';
 import type { FitFirst } from '@/features/fit/fitData';
 import { FitScreen } from '@/features/fit/FitScreen';
-import type { Rights } from '@/features/job/acts';
 import { JobScreen } from '@/features/job/JobScreen';
 import { LightStage } from '@/features/light/LightStage';
 import { ProveStage } from '@/features/prove/ProveStage';
@@ -13,17 +12,7 @@ import { MountStage, StripStage } from '@/features/strip/StripStage';
 import { WireScreen } from '@/features/wire/WireScreen';
 
 /** A job with all its stages: which one is shown, the address says, and going from one to another fetches nothing. */
-export function JobApp({
-  pack,
-  role,
-  rights,
-  fit,
-}: {
-  pack: JobPack;
-  role: Role;
-  rights: Rights;
-  fit: FitFirst | null;
-}) {
+export function JobApp({ pack, role, fit }: { pack: JobPack; role: Role; fit: FitFirst | null }) {
   const stages: Record<Stage, () => React.ReactNode> = {
     arrive: () => <ArriveStage />,
     fit: () => <FitScreen first={fit} />,
@@ -36,7 +25,7 @@ export function JobApp({
     release: () => <ReleaseStage />,
   };
   return (
-    <JobScreen pack={pack} role={role} rights={rights}>
+    <JobScreen pack={pack} role={role}>
       {(stage) => stages[stage]()}
     </JobScreen>
   );

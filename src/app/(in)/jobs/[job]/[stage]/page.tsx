@@ -1,7 +1,6 @@
 import { notFound } from 'next/navigation';
 import { AIMS } from '@/core/fitment';
 import { isStage } from '@/core/job';
-import { may } from '@/server/access';
 import { database } from '@/server/db/connection';
 import { fitData } from '@/server/jobs/fitData';
 import { packOf } from '@/server/jobs/packs';
@@ -24,12 +23,6 @@ export default async function Page({ params, searchParams }: Props) {
   const { actor, job } = await pageJob(jobId);
   const asked = (await searchParams).aim;
   const aim = AIMS.find((a) => a === asked) ?? 'find-one';
-  const rights = {
-    override: may(actor.role, 'override-verdict'),
-    lock: may(actor.role, 'lock-release'),
-    closeAny: may(actor.role, 'close-any-item'),
-    workAtVehicle: may(actor.role, 'work-at-vehicle'),
-  };
   const fit =
     stage === 'fit'
       ? {
@@ -38,5 +31,5 @@ export default async function Page({ params, searchParams }: Props) {
           data: await fitData(database(), actor.shopId, job, aim, new Date()),
         }
       : null;
-  return <JobApp pack={packOf(job)} role={actor.role} rights={rights} fit={fit} />;
+  return <JobApp pack={packOf(job)} role={actor.role} fit={fit} />;
 }
