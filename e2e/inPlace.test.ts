@@ -27,11 +27,18 @@ const requests = () =>
      performance.clearResourceTimings(); return all;`,
   );
 
+/** Waits for the one question of every page: what came since it was read. */
+const opened = () =>
+  page.waitFor(
+    async () => (await requests()).some((r) => r.includes('/entries?after=')),
+    'the page never asked for news',
+  );
+
 it('going from stage to stage keeps the frame, fetches nothing, and the browser’s back goes back', async () => {
   await page.go(`/jobs/${id}/light`);
   await page.find('html[data-keys]');
   await page.driver.executeScript('window.mark = document.querySelector("nav ol")');
-  await requests();
+  await opened();
   // Fit’s shortlist goes over the whole shelf: that is the server’s.
   for (const stage of STAGES.filter((s) => s !== 'fit')) {
     await page.press(String(STAGES.indexOf(stage) + 1));
@@ -54,7 +61,7 @@ it('going from stage to stage keeps the frame, fetches nothing, and the browser�
 it('a tick shows at once, also while nothing answers, and costs a post and the news of it', async () => {
   await page.go(`/jobs/${id}/strip`);
   await page.find('html[data-keys]');
-  await requests();
+  await opened();
   const counted = () =>
     page.driver.executeScript<number>(
       'return document.querySelectorAll("[data-tick]:not([data-tick=open])").length',

@@ -105,10 +105,10 @@ let news: JobNews;
 let whole: JobPack | null;
 let client: JobClient;
 let box: ReturnType<typeof fakeOutbox>;
-beforeEach(() => {
-  asked = [];
+beforeEach(async () => {
   news = { events: [], cursor: 1, names: {}, shelf: 1, vehicle: 1 };
   whole = null;
+  asked = [];
   const fetch = (async (path: string) => {
     asked.push(path);
     return path.includes('/pack') ? Response.json(whole) : Response.json(news);
@@ -116,6 +116,8 @@ beforeEach(() => {
   client = openJobClient(pack(), 'technician', fetch);
   box = fakeOutbox();
   client.follow(box.outbox);
+  await client.sync();
+  asked = [];
 });
 const words = () => client.state().view.modifications.map((m) => m.words);
 
@@ -156,6 +158,17 @@ describe('an entry of this device', () => {
 });
 
 describe('news', () => {
+  it('that came between the reading of the page and its opening are asked for at once', async () => {
+    const late = stored(note('sent by the page before'), 2);
+    news = { ...news, events: [late], cursor: 2 };
+    const opened = openJobClient(pack(), 'technician', (() =>
+      Promise.resolve(Response.json(news))) as typeof fetch);
+    const shown = new Promise<void>((resolve) => opened.subscribe(resolve));
+    opened.follow(fakeOutbox().outbox);
+    await shown;
+    expect(opened.state().view.modifications.map((m) => m.words)).toEqual(['sent by the page before']);
+  });
+
   it('of others come in, with their names', async () => {
     news = { ...news, events: [stored(note('by another'), 2)], cursor: 2, names: { u: 'Una' } };
     await client.sync();

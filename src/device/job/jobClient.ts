@@ -41,7 +41,7 @@ export interface JobClient {
   readonly take: (pack: JobPack) => void;
   /** Lends rows of the shelf that a choice may pin, so that it can be read here at once. */
   readonly lend: (rows: ShelfSlice) => void;
-  /** Follows what is written on this device. @returns the end of it */
+  /** Asks once what came since the pack was read, and follows what is written on this device. @returns the end of it */
   readonly follow: (outbox: Outbox) => () => void;
 }
 
@@ -145,6 +145,8 @@ export function openJobClient(first: JobPack, role: Role, fetch: typeof globalTh
       if (gone.length > 0) void sync();
     };
     look();
+    // A page may have been read while an entry of its last self was on the way: it is in neither pack nor outbox then.
+    void sync();
     return outbox.subscribe(look);
   };
 
