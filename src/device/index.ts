@@ -9,4 +9,4 @@ export {
 } from './outbox/outbox';
 export type { Answer } from './outbox/post';
 export { type Waiting } from './outbox/store';
-export { type JobClient, type JobNews, type JobState, openJobClient } from './job/jobClient';
+export { type JobClient, type JobNews, openJobClient } from './job/jobClient';

@@ -21,7 +21,7 @@ export * from './readJob';
 export * from './release';
 export type { ReleaseHands } from './releaseHands';
 export type { ReleaseWiring } from './releaseWiring';
-export * from './jobView';
+export * from './views';
 export * from './liveWiring';
 export * from './orders';
 export * from './choice';

@@ -2,12 +2,9 @@ import { circuitFinder } from '../controls';
 import type { SystemV } from '../electrical';
 import { type FeedCandidate, sourceId, type WirePart, wireParts } from '../harness';
 import { type HarnessInput, type WiredFeed } from '../network';
-import type { JobView, SwapView } from './jobView';
+import type { WireSwap, WireView } from './views/wire';
 import type { FeedMatter } from './wireMatters';
 import type { PositionWiring } from './wiring';
-
-/** What a swap's live harness is put together from, beside the swap itself. */
-export type LiveSources = Pick<JobView, 'circuits' | 'feeds' | 'positions'>;
 
 /** *Settings*: a wire taken where none was reckoned; from the fuse box to the firewall, m; the way back to the body, m. */
 const FEED_WIRE = '0.75 mm²';
@@ -18,7 +15,7 @@ const GROUND_M = 1;
 
 /** The candidate that was taken for a feed of a swap; undefined: nobody has, or the vehicle has that place no more. */
 export function takenCandidate(
-  view: Pick<JobView, 'feeds'>,
+  view: Pick<WireView, 'feeds'>,
   swap: string,
   matter: FeedMatter,
 ): FeedCandidate | undefined {
@@ -32,13 +29,12 @@ export function takenCandidate(
  * @param broken elements that are taken away
  */
 export function liveWiring(
-  view: LiveSources,
-  swap: SwapView,
-  matters: readonly FeedMatter[],
+  view: Pick<WireView, 'circuits' | 'feeds' | 'positions'>,
+  swap: WireSwap,
   systemV: SystemV,
   broken?: ReadonlySet<string>,
 ): HarnessInput {
-  const feeds = matters.flatMap((f): readonly WiredFeed[] => {
+  const feeds = swap.feedMatters.flatMap((f): readonly WiredFeed[] => {
     const live = swap.wiring.flatMap((w) => w.feeds).find((x) => x.does === f.does)?.live;
     const c = takenCandidate(view, swap.id, f);
     if (!live || !view.feeds.some((x) => x.at === `${swap.id}/${f.does}`)) return [];
@@ -82,14 +78,10 @@ export function liveWiring(
 }
 
 /** Everything to buy or make for a swap's wiring, as it is decided so far. */
-export function swapWireParts(
-  view: Pick<JobView, 'feeds'>,
-  swap: SwapView,
-  matters: readonly FeedMatter[],
-): readonly WirePart[] {
+export function swapWireParts(view: Pick<WireView, 'feeds'>, swap: WireSwap): readonly WirePart[] {
   return wireParts({
     lamps: swap.wiring.flatMap((w) => (w.map ? [{ map: w.map, build: w.build }] : [])),
-    feeds: matters.flatMap((f) => takenCandidate(view, swap.id, f) ?? []),
+    feeds: swap.feedMatters.flatMap((f) => takenCandidate(view, swap.id, f) ?? []),
     cures: swap.matters.cures.flatMap((c) => {
       const resistor = c.options.find((o) => o.cure === 'resistor')?.resistor;
       return c.chosen ? [{ cure: c.chosen, resistor, lamps: c.positions.length }] : [];
@@ -108,8 +100,8 @@ export interface WireOpen {
 
 /** Counts what is still to be done about a lamp's wiring: joints that do not hold, feeds, choices, readings, plugs. */
 export function wireOpen(
-  view: Pick<JobView, 'plugRecords'>,
-  swap: Pick<SwapView, 'matters'>,
+  view: Pick<WireView, 'plugRecords'>,
+  swap: Pick<WireSwap, 'matters'>,
   w: PositionWiring,
 ): WireOpen {
   const { modes, cures } = swap.matters;

@@ -4,7 +4,6 @@ import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
 import type { StepSheet } from '../strip';
 import { type FactKey, factRegistry, type FactRegistry } from '../vehicle';
 import type { AnyStoredEvent, RowRef } from './events';
-import { type JobView, jobView } from './jobView';
 import type { Rates } from './orders';
 import { type JobReading, type JobSources, type PinnedKind, readJob } from './readJob';
 import type { VehicleRecord } from './vehicleFacts';
@@ -107,13 +106,6 @@ function registryOf(shelf: string, keys: readonly FactKey[]): FactRegistry {
 
 /** Reads a job from its pack. */
 export const readPack = (pack: JobPack): JobReading => readJob(packSources(pack));
-
-/** A reading laid out for the screens. */
-export function packView(pack: JobPack, reading: JobReading): JobView {
-  const { family, registry } = packSources(pack);
-  const { id, number, openedAt, vehicle, names } = pack;
-  return jobView({ id, number, openedAt, vehicle, family, registry, reading, names });
-}
 
 /** A pack with entries besides its own: from this device, or fetched since. The server’s of one id goes first. */
 export function withEntries(pack: JobPack, more: readonly AnyStoredEvent[]): JobPack {

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { benchSequence } from '../bench';
 import type { Shelf } from '../shelf';
-import { factRegistry, positionKey } from '../vehicle';
+import { positionKey } from '../vehicle';
 import type { FastenerAct } from '../strip';
 import type { AnyStoredEvent } from './events';
-import { eventMaker, shelfSources } from './jobKit';
-import { jobView } from './jobView';
+import { eventMaker, shelfJob, shelfSources } from './jobKit';
 import { readJob } from './readJob';
 import { releaseCheck, releaseDocument } from './release';
+import { factsView, frameView, wireView } from './views';
 
 /**
  * A line, a lamp and a plug unlike any of the demo's, told in data alone: a single amber lamp on the roof of a
@@ -210,7 +210,6 @@ const shelf: Shelf = {
 const family = shelf.families[0];
 const lamp = shelf.lamps[0];
 if (!family || !lamp) throw new Error('no rows');
-const registry = factRegistry(shelf.factKeys);
 const vehicle = { id: 'v', family: 'wain', vin: null, serial: 'W-9', plate: null, fleet: null, version: 1 };
 
 const event = eventMaker('2026-05-01T00:00:00.000Z', 'u1');
@@ -396,36 +395,30 @@ describe('the frozen document', () => {
   });
 });
 
-describe('the view of a job', () => {
-  const view = jobView({
-    id: 'j',
-    number: 12,
-    openedAt: '2026-05-01T00:00:00.000Z',
-    vehicle,
-    family,
-    registry,
-    reading: readJob(sources(story)),
-    names: { u1: 'Ada' },
-  });
+describe('the views of a job', () => {
+  const job = shelfJob(shelf, vehicle, story);
+  const view = frameView(job);
+  const facts = factsView(job);
+  const wire = wireView(job);
 
-  it('crosses to a screen as plain data', () => {
-    expect(JSON.parse(JSON.stringify(view))).toEqual(view);
+  it('are plain data', () => {
+    for (const laid of [view, facts, wire]) expect(JSON.parse(JSON.stringify(laid))).toEqual(laid);
     expect(view.positions.map((p) => [p.key, p.code, p.swap])).toEqual([
       [positionKey(family.places[0]!.position), 'NC', 's'],
     ]);
   });
 
   it('has a row for every listed fact, known or not: the unknown is to be seen', () => {
-    const rows = view.facts.map((f) => `${f.key.id}@${f.subject}`);
+    const rows = facts.map((f) => `${f.key.id}@${f.subject}`);
     expect(rows).toContain('overall-width@vehicle');
     expect(rows).toContain(`plug@${POSITION}`);
-    expect(view.facts.find((f) => f.key.id === 'overall-width')?.value).toBeNull();
+    expect(facts.find((f) => f.key.id === 'overall-width')?.value).toBeNull();
     expect(new Set(rows).size).toBe(rows.length);
   });
 
   it('names what stands of each value, so that two writers can be told apart', () => {
     const found = story.find((e) => e.type === 'as-found');
     expect(view.frontiers[`as-found ${POSITION}`]).toEqual([found?.id]);
-    expect(view.plugRecords).toMatchObject([{ at: `${POSITION}/Q`, by: 'u1' }]);
+    expect(wire.plugRecords).toMatchObject([{ at: `${POSITION}/Q`, by: 'u1' }]);
   });
 });

@@ -3,6 +3,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import {
   type AnyEvent,
   type AnyStoredEvent,
+  arriveView,
   type BodyOf,
   type EventType,
   type JobPack,
@@ -119,7 +120,7 @@ beforeEach(async () => {
   await client.sync();
   asked = [];
 });
-const words = () => client.state().view.modifications.map((m) => m.words);
+const words = () => arriveView(client.state()).modifications.map((m) => m.words);
 
 describe('an entry of this device', () => {
   it('shows at once, stays while it is sent, and stands once when the server has placed it', async () => {
@@ -153,7 +154,9 @@ describe('an entry of this device', () => {
   it('names what the next one has to have seen', () => {
     const found = entry('as-found', GOOD['as-found']);
     box.set([found]);
-    expect(client.state().view.frontiers[`as-found ${GOOD['as-found'].position}`]).toEqual([found.id]);
+    expect(client.state().reading.record.frontiers[`as-found ${GOOD['as-found'].position}`]).toEqual([
+      found.id,
+    ]);
   });
 });
 
@@ -166,22 +169,22 @@ describe('news', () => {
     const shown = new Promise<void>((resolve) => opened.subscribe(resolve));
     opened.follow(fakeOutbox().outbox);
     await shown;
-    expect(opened.state().view.modifications.map((m) => m.words)).toEqual(['sent by the page before']);
+    expect(arriveView(opened.state()).modifications.map((m) => m.words)).toEqual(['sent by the page before']);
   });
 
   it('of others come in, with their names', async () => {
     news = { ...news, events: [stored(note('by another'), 2)], cursor: 2, names: { u: 'Una' } };
     await client.sync();
-    expect([words(), client.state().view.names]).toEqual([['by another'], { u: 'Una' }]);
+    expect([words(), client.state().pack.names]).toEqual([['by another'], { u: 'Una' }]);
   });
 
   it('of a changed shelf or vehicle bring the pack anew; an older pack is passed over', async () => {
     whole = pack({ shelf: 2, vehicle: { ...pack().vehicle, plate: 'P 2', version: 2 } });
     news = { ...news, shelf: 2 };
     await client.sync();
-    expect(client.state().view.vehicle.plate).toBe('P 2');
+    expect(client.state().pack.vehicle.plate).toBe('P 2');
     client.take(pack({ cursor: 0 }));
-    expect(client.state().view.vehicle.plate).toBe('P 2');
+    expect(client.state().pack.vehicle.plate).toBe('P 2');
   });
 
   it('of a choice whose rows are not here bring the pack; with rows that were lent they do not', async () => {
@@ -195,7 +198,7 @@ describe('news', () => {
     client.lend({ applications: [{ rev: 1, body: row }], lamps, sheets: [], parts: [] });
     await client.sync();
     expect(asked).toEqual(['/api/jobs/j/entries?after=1']);
-    expect(client.state().view.swaps[0]?.wiring).toHaveLength(2);
+    expect(client.state().reading.checks[0]?.wiring).toHaveLength(2);
 
     client.lend({ applications: [], lamps: [], sheets: [], parts: [] });
     news = { ...news, events: [], cursor: 3 };
@@ -206,7 +209,7 @@ describe('news', () => {
   it('that do not come change nothing', async () => {
     const silent = openJobClient(pack(), 'lead', () => Promise.reject(new TypeError('no line')));
     await silent.sync();
-    expect(silent.state().view.number).toBe(1);
+    expect(silent.state().pack.number).toBe(1);
   });
 
   it('asked for twice at once are asked for again, not twice at once', async () => {

@@ -2,9 +2,7 @@ import {
   type AnyEvent,
   type AnyStoredEvent,
   type JobPack,
-  type JobReading,
-  type JobView,
-  packView,
+  type Job,
   readPack,
   type Role,
   lacksRows,
@@ -14,13 +12,6 @@ import {
   withRows,
 } from '@/core/job';
 import type { Outbox } from '../outbox/outbox';
-
-/** A job as it is on this device: what the server sent, with what was written here since. */
-export interface JobState {
-  readonly pack: JobPack;
-  readonly reading: JobReading;
-  readonly view: JobView;
-}
 
 /** News of a job since a place in the order of arrival. */
 export interface JobNews {
@@ -33,7 +24,8 @@ export interface JobNews {
 }
 
 export interface JobClient {
-  readonly state: () => JobState;
+  /** The job as it is on this device: what the server sent, with what was written here since. */
+  readonly state: () => Job;
   readonly subscribe: (listen: () => void) => () => void;
   /** Fetches what came since. */
   readonly sync: () => Promise<void>;
@@ -60,7 +52,7 @@ export function openJobClient(first: JobPack, role: Role, fetch: typeof globalTh
   /** Written here and not in the pack yet, oldest first. */
   let local: readonly AnyStoredEvent[] = [];
   let lent: ShelfSlice = NO_ROWS;
-  let state: JobState | null = null;
+  let state: Job | null = null;
   let syncing: Promise<void> | null = null;
   let again = false;
 
@@ -68,10 +60,9 @@ export function openJobClient(first: JobPack, role: Role, fetch: typeof globalTh
     state = null;
     for (const l of listeners) l();
   };
-  const read = (): JobState => {
+  const read = (): Job => {
     const whole = withRows(withEntries(pack, local), lent);
-    const reading = readPack(whole);
-    return { pack: whole, reading, view: packView(whole, reading) };
+    return { pack: whole, reading: readPack(whole) };
   };
   const get = async <T>(path: string): Promise<T | null> => {
     try {

@@ -1,16 +1,19 @@
 'use client';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { WarningMark } from '@/ui/marks';
-import { useJob } from '../job/JobContext';
+import { arriveView, factsView } from '@/core/job';
+import { useJob, useView } from '../job/JobContext';
 
 /** Why Arrive stands where it stands: contradictions first, then what is wanting, then what the VIN says. */
 export function ArriveBecause() {
   const { view, words, say } = useJob();
+  const facts = useView(factsView);
+  const arrive = useView(arriveView);
   const { t, tCode } = words;
   const stage = view.stages.find((s) => s.stage === 'arrive');
   const dash = <span aria-hidden>–</span>;
 
-  const contradictions: BecauseEntry[] = view.facts
+  const contradictions: BecauseEntry[] = facts
     .filter((f) => f.contradictedBy.length > 0 && f.decidedBy)
     .map((f) => ({
       mark: <WarningMark />,
@@ -30,15 +33,15 @@ export function ArriveBecause() {
     return { mark: dash, text: said.text, detail: said.detail };
   });
   const vin: BecauseEntry[] = [];
-  if (view.vin?.checkDigit) {
-    const { passes, found, expected } = view.vin.checkDigit;
+  if (arrive.vin?.checkDigit) {
+    const { passes, found, expected } = arrive.vin.checkDigit;
     vin.push({
       mark: passes ? dash : <WarningMark />,
       text: passes ? t('vin.passes') : t('vin.fails', { found, expected }),
       detail: passes ? null : t('vin.fails-detail'),
       source: 'ISO 3779 · 49 CFR 565',
     });
-    const years = view.vin.modelYears;
+    const years = arrive.vin.modelYears;
     vin.push({
       mark: dash,
       text:

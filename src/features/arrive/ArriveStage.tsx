@@ -3,7 +3,8 @@ import { Tabs } from 'radix-ui';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import type { ReactNode } from 'react';
 import { ItemsPanel } from '../job/ItemsPanel';
-import { useJob } from '../job/JobContext';
+import { arriveView, factsView } from '@/core/job';
+import { useJob, useView } from '../job/JobContext';
 import { ArriveBecause } from './ArriveBecause';
 import { AsFoundPanel } from './AsFoundPanel';
 import { PhotosPanel } from './PhotosPanel';
@@ -17,6 +18,8 @@ const TABS = ['vehicle', 'found', 'wishes', 'photos', 'warranty', 'items'] as co
 /** Arrive: what the vehicle is, how its lamps came in, what the customer wants, what is promised. */
 export function ArriveStage() {
   const { view, words } = useJob();
+  const facts = useView(factsView);
+  const arrive = useView(arriveView);
   const { t } = words;
   const [tab, setTab] = useQueryState(
     'part',
@@ -25,12 +28,12 @@ export function ArriveStage() {
   const swapped = view.swaps.flatMap((s) => s.positions);
   const looked = view.positions.filter((p) => swapped.includes(p.key) && p.found.length > 0).length;
   const open = view.items.filter((i) => i.closed === null).length;
-  const known = view.facts.filter((f) => f.value !== null).length;
+  const known = facts.filter((f) => f.value !== null).length;
   const names: Record<(typeof TABS)[number], string> = {
-    vehicle: t('arrive.tab.vehicle', { known, all: view.facts.length }),
+    vehicle: t('arrive.tab.vehicle', { known, all: facts.length }),
     found: t('arrive.tab.found', { looked, all: swapped.length }),
     wishes: t('arrive.tab.wishes'),
-    photos: t('arrive.tab.photos', { count: view.photos.length }),
+    photos: t('arrive.tab.photos', { count: arrive.photos.length }),
     warranty: t('arrive.tab.warranty'),
     items: t('arrive.tab.items', { open }),
   };
@@ -46,7 +49,7 @@ export function ArriveStage() {
     <>
       <main className="min-w-0 px-6 py-4 lg:overflow-y-auto">
         <h2 className="text-2xl">{t('stage.arrive')}</h2>
-        <p className="mb-3 text-soft">“{view.words}”</p>
+        <p className="mb-3 text-soft">“{arrive.words}”</p>
         <Tabs.Root value={tab} onValueChange={(v) => void setTab(v as (typeof TABS)[number])}>
           <Tabs.List aria-label={t('stage.arrive')} className="flex gap-5 border-b border-line">
             {TABS.map((name) => (

@@ -1,7 +1,8 @@
 'use client';
 import { type ChangeEvent, useRef, useState } from 'react';
 import { BUTTON, FIELD } from '@/ui/classes';
-import { useJob } from '../job/JobContext';
+import { arriveView } from '@/core/job';
+import { useJob, useView } from '../job/JobContext';
 
 /** Longest side that leaves the device, px. */
 const SENT_PX = 1920;
@@ -9,6 +10,7 @@ const SENT_PX = 1920;
 /** Pictures of the job: made smaller here, encoded anew and stripped of what they carry on the server. */
 export function PhotosPanel() {
   const { view, words, say, sender, focus } = useJob();
+  const arrive = useView(arriveView);
   const { t } = words;
   const [text, setText] = useState('');
   const [at, setAt] = useState(focus?.key ?? '');
@@ -64,11 +66,11 @@ export function PhotosPanel() {
       <p role="alert" className="text-sm text-plum empty:hidden">
         {state !== 'idle' && state !== 'sending' ? words.tCode(`photo.fault.${state}`) : ''}
       </p>
-      {view.photos.length === 0 ? (
+      {arrive.photos.length === 0 ? (
         <p className="text-soft">{t('photo.none')}</p>
       ) : (
         <ul className="grid grid-cols-2 gap-4 md:grid-cols-3">
-          {view.photos.map((p) => (
+          {arrive.photos.map((p) => (
             <li key={p.event} data-photo={p.photo}>
               {/* The picture comes from our own server with the session; an image service has nothing to add. */}
               {/* eslint-disable-next-line @next/next/no-img-element */}

@@ -1,21 +1,22 @@
 'use client';
 import { useState } from 'react';
-import type { FactView } from '@/core/job';
+import { type FactView, factsView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { FactEditor } from '../job/FactEditor';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 import { IdentityEditor } from './IdentityEditor';
 
 const rowKey = (f: FactView) => `${f.key.id}@${f.subject}`;
 
 /** Identity and facts, each with how it is known. What is unknown stands there as unknown. */
 export function VehiclePanel() {
-  const { view, words } = useJob();
+  const { words } = useJob();
+  const facts = useView(factsView);
   const { t } = words;
   const [editing, setEditing] = useState<string | null>(null);
-  const onVehicle = view.facts.filter((f) => f.subject === 'vehicle');
-  const onPositions = view.facts.filter((f) => f.subject !== 'vehicle');
+  const onVehicle = facts.filter((f) => f.subject === 'vehicle');
+  const onPositions = facts.filter((f) => f.subject !== 'vehicle');
   const rows = (facts: readonly FactView[]) =>
     facts.map((f) => (
       <FactRow

@@ -1,8 +1,8 @@
 'use client';
 import { type FormEvent, useState } from 'react';
-import { WARRANTY_SYMPTOMS, type WarrantySymptom } from '@/core/job';
+import { WARRANTY_SYMPTOMS, type WarrantySymptom, arriveView } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 import { Link } from '@/ui/Link';
 
 export interface EarlierJob {
@@ -13,12 +13,13 @@ export interface EarlierJob {
 
 /** Is this about lamps that were fitted here before? Links the job to the earlier one, so that the part's record knows. */
 export function WarrantyPanel({ earlier }: { earlier: readonly EarlierJob[] }) {
-  const { view, words, say, sender } = useJob();
+  const { words, say, sender } = useJob();
+  const arrive = useView(arriveView);
   const { t, tCode } = words;
-  const [jobId, setJobId] = useState(view.warranty?.earlier ?? earlier[0]?.id ?? '');
-  const [lamps, setLamps] = useState<readonly string[]>(view.warranty?.lamps ?? []);
-  const [symptom, setSymptom] = useState<WarrantySymptom>(view.warranty?.symptom ?? 'fogged');
-  const [text, setText] = useState(view.warranty?.words ?? '');
+  const [jobId, setJobId] = useState(arrive.warranty?.earlier ?? earlier[0]?.id ?? '');
+  const [lamps, setLamps] = useState<readonly string[]>(arrive.warranty?.lamps ?? []);
+  const [symptom, setSymptom] = useState<WarrantySymptom>(arrive.warranty?.symptom ?? 'fogged');
+  const [text, setText] = useState(arrive.warranty?.words ?? '');
   const [fault, setFault] = useState(false);
   const job = earlier.find((e) => e.id === jobId);
   const submit = async (event: FormEvent) => {
@@ -38,13 +39,13 @@ export function WarrantyPanel({ earlier }: { earlier: readonly EarlierJob[] }) {
       onSubmit={submit}
       noValidate
       className="grid max-w-2xl gap-3"
-      data-warranty={view.warranty?.symptom ?? 'none'}
+      data-warranty={arrive.warranty?.symptom ?? 'none'}
     >
-      {view.warranty && (
+      {arrive.warranty && (
         <p className="border-l-4 border-petrol bg-petrol-wash px-3 py-2">
-          {t('warranty.linked', { symptom: tCode(`symptom.${view.warranty.symptom}`) })}{' '}
-          <Link href={`/jobs/${view.warranty.earlier}`} className={BUTTON.quiet}>
-            {String(earlier.find((e) => e.id === view.warranty?.earlier)?.number ?? 0).padStart(4, '0')}
+          {t('warranty.linked', { symptom: tCode(`symptom.${arrive.warranty.symptom}`) })}{' '}
+          <Link href={`/jobs/${arrive.warranty.earlier}`} className={BUTTON.quiet}>
+            {String(earlier.find((e) => e.id === arrive.warranty?.earlier)?.number ?? 0).padStart(4, '0')}
           </Link>
         </p>
       )}

@@ -2,9 +2,9 @@
 import { type FormEvent, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { type Wish, WISHES } from '@/core/fitment';
-import type { PositionView } from '@/core/job';
+import { type PositionView, arriveView } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 
 /** What is to be changed, what the customer wishes of it, and what was changed on the vehicle before. */
 export function WishesPanel() {
@@ -83,10 +83,11 @@ function Swaps() {
 }
 
 function Wishes() {
-  const { view, words, sender } = useJob();
+  const { words, sender } = useJob();
+  const arrive = useView(arriveView);
   const { t, tCode } = words;
-  const [wishes, setWishes] = useState<readonly Wish[]>(view.wishes?.wishes ?? []);
-  const [note, setNote] = useState(view.wishes?.words ?? '');
+  const [wishes, setWishes] = useState<readonly Wish[]>(arrive.wishes?.wishes ?? []);
+  const [note, setNote] = useState(arrive.wishes?.words ?? '');
   const submit = (event: FormEvent) => {
     event.preventDefault();
     void sender.send('wishes-stated', {
@@ -119,11 +120,11 @@ function Wishes() {
       </label>
       <div className="flex items-center gap-3">
         <button type="submit" className={BUTTON.main}>
-          {view.wishes ? t('wishes.save-again') : t('wishes.save')}
+          {arrive.wishes ? t('wishes.save-again') : t('wishes.save')}
         </button>
         <p className="text-sm text-soft">
-          {view.wishes
-            ? view.wishes.wishes.length === 0
+          {arrive.wishes
+            ? arrive.wishes.wishes.length === 0
               ? t('wishes.none-noted')
               : t('wishes.noted')
             : t('wishes.none-is-an-answer')}
@@ -135,6 +136,7 @@ function Wishes() {
 
 function Modifications() {
   const { view, words, say, sender } = useJob();
+  const arrive = useView(arriveView);
   const { t } = words;
   const [text, setText] = useState('');
   const [where, setWhere] = useState('');
@@ -149,9 +151,9 @@ function Modifications() {
   return (
     <section>
       <h3 className="text-lg">{t('mods.title')}</h3>
-      {view.modifications.length === 0 && <p className="text-soft">{t('mods.empty')}</p>}
+      {arrive.modifications.length === 0 && <p className="text-soft">{t('mods.empty')}</p>}
       <ul>
-        {view.modifications.map((m) => (
+        {arrive.modifications.map((m) => (
           <li key={m.event} className="flex items-center justify-between border-b border-line py-1.5">
             <span>
               {m.words}

@@ -1,17 +1,18 @@
 'use client';
 import { useState } from 'react';
-import type { BenchLine, PositionWiring } from '@/core/job';
+import { type BenchLine, benchView, type LampBench } from '@/core/job';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { LampFace } from '@/ui/LampFace';
 import { VerdictMark, WarningMark } from '@/ui/marks';
-import { useJob } from '../job/JobContext';
+import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { ReadingForm } from './ReadingForm';
 
 /** Bench: every input of the new lamp fed by itself before it is mounted, what it draws and shows read and judged. */
 export function BenchStage() {
-  const { view, words, say, focus, swap } = useJob();
+  const { view, words, say, focus } = useJob();
   const { t } = words;
-  const wiring = swap?.wiring.find((w) => w.position === focus?.key) ?? swap?.wiring[0] ?? null;
+  const wirings = useSwapIn(useView(benchView))?.wiring;
+  const wiring = wirings?.find((w) => w.position === focus?.key) ?? wirings?.[0] ?? null;
   return (
     <>
       <main className="flex min-w-0 flex-col gap-4 px-6 py-4 lg:overflow-y-auto">
@@ -29,7 +30,7 @@ export function BenchStage() {
   );
 }
 
-function Sequence({ wiring }: { wiring: PositionWiring }) {
+function Sequence({ wiring }: { wiring: LampBench }) {
   const { words, say } = useJob();
   const { t, tCode } = words;
   const [picked, setPicked] = useState<string | null>(null);
@@ -122,7 +123,7 @@ function Result({ line }: { line: BenchLine }) {
   );
 }
 
-function BenchBecause({ wiring }: { wiring: PositionWiring | null }) {
+function BenchBecause({ wiring }: { wiring: LampBench | null }) {
   const { view, words, say } = useJob();
   const { t, tCode } = words;
   const stage = view.stages.find((s) => s.stage === 'bench');

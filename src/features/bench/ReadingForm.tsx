@@ -1,7 +1,7 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import type { BenchReading } from '@/core/bench';
-import type { BenchLine, PositionWiring } from '@/core/job';
+import type { BenchLine, LampBench } from '@/core/job';
 import { readCurrent } from '@/core/quantity';
 import { LIGHT_COLOURS } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
@@ -14,7 +14,7 @@ export function ReadingForm({
   focus,
   onSaved,
 }: {
-  wiring: PositionWiring;
+  wiring: LampBench;
   line: BenchLine;
   focus: boolean;
   onSaved: () => void;

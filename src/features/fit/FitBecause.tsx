@@ -3,7 +3,8 @@ import type { Candidate } from '@/core/fitment';
 import type { Reason } from '@/core/reason';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { RoadGlyph, VerdictMark, WarningMark } from '@/ui/marks';
-import { useJob } from '../job/JobContext';
+import { factsView } from '@/core/job';
+import { useJob, useView } from '../job/JobContext';
 import type { FitData } from './fitData';
 
 const MARK: Readonly<Record<string, 'fits' | 'fits-with-parts' | 'check-first' | 'does-not-fit'>> = {
@@ -18,7 +19,8 @@ const MARK: Readonly<Record<string, 'fits' | 'fits-with-parts' | 'check-first' |
 
 /** Why the marked lamp has its verdict: reasons with sources, the road mark, what would change it, cautions. */
 export function FitBecause({ candidate, data }: { candidate: Candidate | null; data: FitData }) {
-  const { view, words, say } = useJob();
+  const { words, say } = useJob();
+  const facts = useView(factsView);
   const { t, tCode } = words;
   if (!candidate) return <Because title={t('because.title')} entries={[]} />;
   const { judgement: j } = candidate;
@@ -28,7 +30,7 @@ export function FitBecause({ candidate, data }: { candidate: Candidate | null; d
     if (typeof r.facts.requirement === 'string') return requirementSource(data, r.facts.requirement);
     if (typeof r.facts.fact !== 'string') return null;
     const subjects = Array.isArray(r.facts.subjects) ? (r.facts.subjects as string[]) : ['vehicle'];
-    const known = view.facts.filter(
+    const known = facts.filter(
       (f) => f.key.id === r.facts.fact && subjects.includes(f.subject) && f.decidedBy,
     );
     return [...new Set(known.map((f) => tCode(`source.${f.decidedBy?.source ?? ''}`)))].join(', ') || null;
@@ -42,7 +44,7 @@ export function FitBecause({ candidate, data }: { candidate: Candidate | null; d
       source: sourceOf(r),
     };
   });
-  const profile = data.profiles.find((p) => p.id === view.facts.find((f) => f.key.id === 'market')?.value);
+  const profile = data.profiles.find((p) => p.id === facts.find((f) => f.key.id === 'market')?.value);
   const road: BecauseEntry[] =
     j.road.reasons.length === 0
       ? [

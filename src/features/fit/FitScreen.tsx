@@ -10,7 +10,12 @@ import { FitStage } from './FitStage';
 
 /** Fit with its shortlists, which are the server’s work: they go over the whole shelf. */
 export function FitScreen({ first }: { first: FitFirst | null }) {
-  const { view, pack, words, lend } = useJob();
+  const {
+    view,
+    job: { pack },
+    words,
+    lend,
+  } = useJob();
   const [aim] = useQueryState('aim', parseAsStringLiteral(AIMS).withDefault('find-one'));
   const fresh = first && first.aim === aim && first.cursor === pack.cursor ? first.data : undefined;
   const asked = useAsked<FitData>(`/api/jobs/${view.id}/fit?aim=${aim}`, [pack.cursor, pack.shelf], fresh);

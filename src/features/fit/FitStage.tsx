@@ -2,11 +2,11 @@
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useEffect, useRef, useState } from 'react';
 import { AIMS, type LookPlan } from '@/core/fitment';
-import { isSettled, lampChoice } from '@/core/job';
+import { fitView, isSettled, lampChoice } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { Key } from '@/ui/KeyHint';
 import { useKeys } from '@/ui/useKeys';
-import { useJob } from '../job/JobContext';
+import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { ChooseSheet } from './ChooseSheet';
 import { CompareSheet } from './CompareSheet';
 import { FitBecause } from './FitBecause';
@@ -26,6 +26,7 @@ const NO_LOOKS: LookPlan = { looks: [], expectedMinutes: 0, method: 'exact', ope
 /** Fit: which assembly goes into this very vehicle, with what else, and why. */
 export function FitStage({ data }: { data: FitData }) {
   const { view, words, say, swap, setFocus, sender } = useJob();
+  const orders = useSwapIn(useView(fitView))?.orders;
   const { t } = words;
   const [pickedBySwap, setPicked] = useState<Readonly<Record<string, string>>>({});
   const [choosing, setChoosing] = useState(false);
@@ -116,12 +117,12 @@ export function FitStage({ data }: { data: FitData }) {
           ))}
         </div>
         {part !== 'lamps' &&
-          (swap.orders ? (
+          (orders ? (
             <>
-              {part === 'quote' && <QuotePanel orders={swap.orders} data={data} />}
-              {part === 'quote' && <PartsPanel orders={swap.orders} data={data} />}
+              {part === 'quote' && <QuotePanel orders={orders} data={data} />}
+              {part === 'quote' && <PartsPanel orders={orders} data={data} />}
               {part === 'quote' && <ScopePanel />}
-              {part === 'boxes' && <BoxPanel orders={swap.orders} data={data} />}
+              {part === 'boxes' && <BoxPanel orders={orders} data={data} />}
             </>
           ) : (
             <p className="text-soft">{t('quote.no-lamp')}</p>

@@ -1,10 +1,10 @@
 'use client';
 import { useState } from 'react';
 import { AIMS, type Aim, type Candidate, type LookPlan } from '@/core/fitment';
-import type { FactView } from '@/core/job';
+import { type FactView, factsView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { FactEditor } from '../job/FactEditor';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 import { howToCheck, OpenLooks } from './OpenLooks';
 
 const refOf = (f: FactView) => `${f.key.id}@${f.subject}`;
@@ -25,13 +25,14 @@ export function NextLook({
   list: readonly Candidate[];
   onAnswer: () => void;
 }) {
-  const { view, words, say } = useJob();
+  const { words, say } = useJob();
+  const all = useView(factsView);
   const { t, tCode } = words;
   const [others, setOthers] = useState(false);
   // After an answer the next field is typed into at once; on arrival the focus stays where it was.
   const [going, setGoing] = useState(false);
   const look = plan.looks[0];
-  const facts = (look?.facts ?? []).flatMap((ref) => view.facts.find((f) => refOf(f) === ref) ?? []);
+  const facts = (look?.facts ?? []).flatMap((ref) => all.find((f) => refOf(f) === ref) ?? []);
   const fact = facts[0];
   const openOfPicked = picked?.judgement.openFacts.length ?? 0;
   return (

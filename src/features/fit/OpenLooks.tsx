@@ -1,10 +1,10 @@
 'use client';
 import { useState } from 'react';
 import type { Candidate } from '@/core/fitment';
-import type { FactView } from '@/core/job';
+import { type FactView, factsView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { FactEditor } from '../job/FactEditor';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 
 const refOf = (f: FactView) => `${f.key.id}@${f.subject}`;
 
@@ -20,12 +20,11 @@ export function OpenLooks({
   onAnswer: () => void;
 }) {
   const { view, words, say } = useJob();
+  const all = useView(factsView);
   const { t, tCode } = words;
   const [open, setOpen] = useState<string | null>(null);
   const title = candidate.judgement.verdict === 'check-first' ? t('looks.title') : t('looks.for-parts');
-  const facts = candidate.judgement.openFacts.flatMap(
-    (ref) => view.facts.find((f) => refOf(f) === ref) ?? [],
-  );
+  const facts = candidate.judgement.openFacts.flatMap((ref) => all.find((f) => refOf(f) === ref) ?? []);
   const keys = [...new Set(facts.map((f) => f.key.id))].map((id) => facts.filter((f) => f.key.id === id));
   const editing = facts.find((f) => refOf(f) === open);
   const waiting = (ref: string) => candidates.filter((c) => c.judgement.openFacts.includes(ref)).length;

@@ -2,13 +2,15 @@
 import { type FormEvent, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { BUTTON, FIELD } from '@/ui/classes';
-import { useJob } from '../job/JobContext';
+import { fitView } from '@/core/job';
+import { useJob, useView } from '../job/JobContext';
 
 const EMPTY = { words: '', minutes: '', parts: '', tests: '', consent: '' };
 
 /** Work added in mid-job: its own time, parts, tests and consent, so that none of them grows in silence. */
 export function ScopePanel() {
   const { view, words, sender } = useJob();
+  const fit = useView(fitView);
   const { t } = words;
   const [open, setOpen] = useState(false);
   const [form, setForm] = useState(EMPTY);
@@ -51,7 +53,7 @@ export function ScopePanel() {
     <section aria-label={t('scope.title')}>
       <h3 className="mb-1 text-lg">{t('scope.title')}</h3>
       <ul>
-        {view.scopes.map((s) => (
+        {fit.scopes.map((s) => (
           <li key={s.event} className="border-b border-line py-1">
             {s.words} · {t('looks.minutes', { minutes: s.minutes })}
             <span className="text-sm text-soft"> · {view.names[s.by] ?? ''}</span>

@@ -3,15 +3,17 @@ import { useState } from 'react';
 import { BUTTON } from '@/ui/classes';
 import { Sheet } from '@/ui/Sheet';
 import { FactEditor } from './FactEditor';
-import { useJob } from './JobContext';
+import { factsView } from '@/core/job';
+import { useJob, useView } from './JobContext';
 
 /** What is not known yet about the lamp in focus, answered from the plan, whatever the stage. */
 export function FactsHere() {
-  const { view, words, say, focus } = useJob();
+  const { words, say, focus } = useJob();
+  const facts = useView(factsView);
   const { t } = words;
   const [open, setOpen] = useState(false);
   const [ref, setRef] = useState<string | null>(null);
-  const here = view.facts.filter((f) => f.subject === focus?.key && f.key.subject === 'position');
+  const here = facts.filter((f) => f.subject === focus?.key && f.key.subject === 'position');
   const unknown = here.filter((f) => f.value === null);
   const refOf = (f: (typeof here)[number]) => `${f.key.id}@${f.subject}`;
   const editing = here.find((f) => refOf(f) === ref);

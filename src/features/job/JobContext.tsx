@@ -10,7 +10,16 @@ import {
   useSyncExternalStore,
 } from 'react';
 import { ALL_OFF, type Control, type ControlState, withControl } from '@/core/controls';
-import type { JobPack, JobView, PositionView, Role, ShelfSlice, SwapView } from '@/core/job';
+import {
+  type FrameView,
+  frameView,
+  type Job,
+  type JobPack,
+  type PositionView,
+  type Role,
+  type ShelfSlice,
+  type SwapView,
+} from '@/core/job';
 import { type JobClient, openJobClient } from '@/device';
 import { useWords } from '@/ui/WordsContext';
 import { type Words, wording, type Wording } from '@/words';
@@ -19,9 +28,9 @@ import { useOutbox } from '../outbox/OutboxProvider';
 import { type Sender, useSend } from './useSend';
 
 export interface JobScope {
-  readonly view: JobView;
-  /** What the job is read from: its slice of the shelf, with the entries that are here. */
-  readonly pack: JobPack;
+  /** The job as it is here; a stage takes its own view of it by `useView`. */
+  readonly job: Job;
+  readonly view: FrameView;
   readonly words: Words;
   readonly say: Wording;
   readonly rights: Rights;
@@ -52,15 +61,17 @@ export function JobProvider({
   const words = useWords();
   const rights = useMemo(() => rightsOf(role), [role]);
   const client = useJobClient(first, role);
-  const { view, pack } = useSyncExternalStore(client.subscribe, client.state, client.state);
+  const job = useSyncExternalStore(client.subscribe, client.state, client.state);
+  const view = frameView(job);
   const sender = useSend(view.id, view.lastAt, view.frontiers, client.sync);
   const [picked, setPicked] = useQueryState(
     'pos',
     parseAsString.withOptions({ history: 'replace', shallow: true }),
   );
   const [controls, setControls] = useState<ControlState>(ALL_OFF);
+  const { factKeys } = job.pack;
   const say = useMemo(() => {
-    const keys = new Map(view.facts.map((f) => [f.key.id, f.key]));
+    const keys = new Map(factKeys.map((k) => [k.id, k]));
     return wording(words, {
       label: (id) => keys.get(id)?.label ?? null,
       unit: (id) => {
@@ -68,7 +79,7 @@ export function JobProvider({
         return type?.kind === 'number' ? type.unit : null;
       },
     });
-  }, [view.facts, words]);
+  }, [factKeys, words]);
   const scope = useMemo<JobScope>(() => {
     const first = view.swaps[0]?.positions[0];
     const at = (key: string | null | undefined) => view.positions.find((p) => p.key === key);
@@ -76,8 +87,8 @@ export function JobProvider({
     const swap =
       view.swaps.find((s) => focus !== null && s.positions.includes(focus.key)) ?? view.swaps[0] ?? null;
     return {
+      job,
       view,
-      pack,
       words,
       say,
       rights,
@@ -89,7 +100,7 @@ export function JobProvider({
       controls,
       setControl: (c, v) => setControls((now) => withControl(now, c, v)),
     };
-  }, [view, pack, words, say, rights, sender, picked, setPicked, controls, client]);
+  }, [job, view, words, say, rights, sender, picked, setPicked, controls, client]);
   return <Context.Provider value={scope}>{children}</Context.Provider>;
 }
 
@@ -120,4 +131,17 @@ export function useJob(): JobScope {
   const scope = useContext(Context);
   if (!scope) throw new Error('useJob outside a JobProvider');
   return scope;
+}
+
+/** The swap in focus as a stage sees it. */
+export function useSwapIn<S extends { readonly id: string }>(view: {
+  readonly swaps: readonly S[];
+}): S | null {
+  const { swap } = useJob();
+  return view.swaps.find((s) => s.id === swap?.id) ?? null;
+}
+
+/** A view of the job: worked out when a screen first asks for it, and then for as long as the job stays as it is. */
+export function useView<V>(lay: (job: Job) => V): V {
+  return lay(useJob().job);
 }

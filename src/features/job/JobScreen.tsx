@@ -1,7 +1,15 @@
 'use client';
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
-import { type JobPack, type PositionView, type Role, type Stage, STAGES } from '@/core/job';
+import {
+  type JobPack,
+  type PositionView,
+  type Role,
+  type Stage,
+  STAGES,
+  factsView,
+  lightView,
+} from '@/core/job';
 import { KeyHelp } from '@/ui/KeyHelp';
 import { Key } from '@/ui/KeyHint';
 import { Loom } from '@/ui/Loom';
@@ -9,7 +17,7 @@ import { PlanView } from '@/ui/PlanView';
 import { useKeys } from '@/ui/useKeys';
 import { WarningMark } from '@/ui/marks';
 import { FactsHere } from './FactsHere';
-import { JobProvider, useJob } from './JobContext';
+import { JobProvider, useJob, useView } from './JobContext';
 import { litAt } from './lightNow';
 import { SendBar } from './SendBar';
 import { useFlashPhase } from './useFlasher';
@@ -97,9 +105,10 @@ function Frame({ children }: { children: (stage: Stage) => ReactNode }) {
 /** The vehicle: who it is, where its lamps are, what must be minded about it. */
 function PlanColumn() {
   const { view, words, say, focus } = useJob();
+  const facts = useView(factsView);
   const { t, tCode } = words;
   const { family, vehicle } = view;
-  const year = view.facts.find((f) => f.key.id === 'model-year')?.value;
+  const year = facts.find((f) => f.key.id === 'model-year')?.value;
   const identity = vehicle.plate ?? vehicle.fleet ?? vehicle.serial ?? vehicle.vin;
   return (
     <section
@@ -144,11 +153,12 @@ function PlanColumn() {
 /** The plan with its lamps as they are lit now: it alone is drawn anew while something flashes. */
 function LitPlan() {
   const { view, words, say, focus, setFocus, controls } = useJob();
+  const light = useView(lightView);
   const { t, tCode } = words;
   const { family } = view;
   const phaseOn = useFlashPhase(controls);
   const lights = (p: PositionView) => {
-    const lit = litAt(view, p, controls, phaseOn).filter((l) => l.bright > 0);
+    const lit = litAt(light, p, controls, phaseOn).filter((l) => l.bright > 0);
     return lit.length === 0
       ? undefined
       : lit.map((l) => ({ colour: l.colour, level: l.bright })).sort((a, b) => b.level - a.level);

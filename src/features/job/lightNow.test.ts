@@ -1,16 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { ALL_OFF, type ControlState } from '@/core/controls';
-import { type BodyOf, type EventType, jobView, readJob } from '@/core/job';
-import { eventMaker, shelfSources } from '@/core/job/jobKit';
+import { type BodyOf, type EventType, frameView, type Job, lightView } from '@/core/job';
+import { eventMaker, shelfJob } from '@/core/job/jobKit';
 import type { Shelf } from '@/core/shelf';
-import { factRegistry } from '@/core/vehicle';
 import { litAt } from './lightNow';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const family = shelf.families.find((f) => f.id === 'orrel-packet');
 if (!family) throw new Error('no family');
-const registry = factRegistry(shelf.factKeys);
 const vehicle = {
   id: 'v',
   family: family.id,
@@ -22,21 +20,11 @@ const vehicle = {
 };
 const state = (more: Partial<Record<keyof ControlState, string>>): ControlState => ({ ...ALL_OFF, ...more });
 
-/** A job on which these events happened, as the screen gets it. */
-function viewOf(bodies: readonly { type: string; body: object }[]) {
+/** A job on which these events happened. */
+function jobOf(bodies: readonly { type: string; body: object }[]) {
   const event = eventMaker();
   const events = bodies.map((b) => event(b.type as EventType, b.body as BodyOf<EventType>));
-  const reading = readJob(shelfSources(shelf, vehicle, events));
-  return jobView({
-    id: 'j',
-    number: 1,
-    openedAt: '2026-01-01T00:00:00.000Z',
-    vehicle,
-    family: family!,
-    registry,
-    reading,
-    names: {},
-  });
+  return shelfJob(shelf, vehicle, events);
 }
 const [HL, HR] = ['headlamp.front.left', 'headlamp.front.right'];
 const brace = [
@@ -57,39 +45,39 @@ const brace = [
   },
   { type: 'feed-chosen', body: { swap: 's', does: 'drl', school: 'fuse-tap', words: 'F14', after: [] } },
 ];
-const bright = (view: ReturnType<typeof viewOf>, at: string, controls: ControlState, phaseOn = true) => {
-  const position = view.positions.find((p) => p.key === at);
+const bright = (job: Job, at: string, controls: ControlState, phaseOn = true) => {
+  const position = frameView(job).positions.find((p) => p.key === at);
   return position
-    ? Object.fromEntries(litAt(view, position, controls, phaseOn).map((l) => [l.does, l.bright]))
+    ? Object.fromEntries(litAt(lightView(job), position, controls, phaseOn).map((l) => [l.does, l.bright]))
     : {};
 };
 
 describe('what the plan shows now', () => {
   it('is the factory lamp where nothing was chosen', () => {
-    expect(bright(viewOf([]), HL, state({ key: 'on', lights: 'low' }))).toMatchObject({
+    expect(bright(jobOf([]), HL, state({ key: 'on', lights: 'low' }))).toMatchObject({
       'low-beam': 1,
       position: 1,
       turn: 0,
     });
-    expect(bright(viewOf([]), 'tail.rear.left', state({ brake: 'yes' }))).toMatchObject({ stop: 1, tail: 0 });
+    expect(bright(jobOf([]), 'tail.rear.left', state({ brake: 'yes' }))).toMatchObject({ stop: 1, tail: 0 });
   });
 
   it('is the chosen lamp where it is mapped: its strip gives way to the turn signal on that side alone', () => {
     const left = state({ key: 'on', running: 'yes', left: 'yes' });
-    expect(bright(viewOf(brace), HL, left)).toMatchObject({ turn: 1, drl: 0 });
-    expect(bright(viewOf(brace), HL, left, false)).toMatchObject({ turn: 0, drl: 0 });
-    expect(bright(viewOf(brace), HR, left)).toMatchObject({ turn: 0, drl: 1 });
+    expect(bright(jobOf(brace), HL, left)).toMatchObject({ turn: 1, drl: 0 });
+    expect(bright(jobOf(brace), HL, left, false)).toMatchObject({ turn: 0, drl: 0 });
+    expect(bright(jobOf(brace), HR, left)).toMatchObject({ turn: 0, drl: 1 });
   });
 
   it('dims as the lamp says, and is dark at rest', () => {
-    expect(bright(viewOf(brace), HR, state({ key: 'on', lights: 'low' }))).toMatchObject({
+    expect(bright(jobOf(brace), HR, state({ key: 'on', lights: 'low' }))).toMatchObject({
       drl: 0.4,
       'low-beam': 1,
     });
-    for (const level of Object.values(bright(viewOf(brace), HL, ALL_OFF))) expect(level).toBe(0);
+    for (const level of Object.values(bright(jobOf(brace), HL, ALL_OFF))) expect(level).toBe(0);
   });
 
   it('leaves out what never shines by itself', () => {
-    expect(bright(viewOf([]), 'tail.rear.left', ALL_OFF)).not.toHaveProperty('reflex-reflector');
+    expect(bright(jobOf([]), 'tail.rear.left', ALL_OFF)).not.toHaveProperty('reflex-reflector');
   });
 });

@@ -1,5 +1,5 @@
 import { brightness, circuitFinder, type ControlState, type Level } from '@/core/controls';
-import type { JobView, PositionView } from '@/core/job';
+import type { LightView, PositionView } from '@/core/job';
 import { expectedLevels, factoryLevel } from '@/core/light';
 import { LAMP_FUNCTIONS, type LampFunction, type LightColour } from '@/core/vehicle';
 
@@ -14,7 +14,7 @@ export interface NowLit {
 
 /** What every function at a position does for the controls: the chosen lamp where one is mapped, else the factory lamp. */
 export function litAt(
-  view: JobView,
+  view: LightView,
   position: PositionView,
   controls: ControlState,
   phaseOn: boolean,

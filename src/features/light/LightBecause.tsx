@@ -1,16 +1,18 @@
 'use client';
 import { isFed } from '@/core/harness';
+import { lightView } from '@/core/job';
 import { liveCases } from '@/core/light';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { VerdictMark, WarningMark } from '@/ui/marks';
-import { useJob } from '../job/JobContext';
+import { useJob, useSwapIn, useView } from '../job/JobContext';
 
 /** Why a lamp shows what it shows: the circuit behind each function, the lamp's own ways, feeds that are still open. */
 export function LightBecause() {
-  const { view, words, say, swap, focus } = useJob();
+  const { view, words, say, focus } = useJob();
+  const wiring = useSwapIn(useView(lightView))?.wiring;
   const { t, tCode } = words;
   const stage = view.stages.find((s) => s.stage === 'light');
-  const w = swap?.wiring.find((x) => x.position === focus?.key) ?? swap?.wiring[0];
+  const w = wiring?.find((x) => x.position === focus?.key) ?? wiring?.[0];
   const undecided: BecauseEntry[] = (w?.undecided ?? []).map((does) => ({
     mark: <WarningMark />,
     text: t('light.because-unfed', { does: say.does(does) }),

@@ -1,11 +1,11 @@
 'use client';
-import type { PositionWiring } from '@/core/job';
+import type { LampLight } from '@/core/job';
 import { WarningMark } from '@/ui/marks';
 import { useJob } from '../job/JobContext';
 import { levelWords } from '../job/levelWords';
 
 /** What the rule set says of the expected light: judged apart from it, over every possible state of the controls. */
-export function LightRules({ wirings }: { wirings: readonly PositionWiring[] }) {
+export function LightRules({ wirings }: { wirings: readonly LampLight[] }) {
   const { words, say } = useJob();
   const { t } = words;
   const rows = wirings.flatMap((w) => w.light.map((finding) => ({ w, finding })));

@@ -1,6 +1,7 @@
 'use client';
+import { lightView } from '@/core/job';
 import { LampFace } from '@/ui/LampFace';
-import { useJob } from '../job/JobContext';
+import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { useFlashPhase } from '../job/useFlasher';
 import { litAt, type NowLit } from '../job/lightNow';
 import { Controls } from '../job/Controls';
@@ -11,10 +12,11 @@ import { LightRules } from './LightRules';
 /** Light: throw the switches and see what each lamp will do, and what the rule set says of it. */
 export function LightStage() {
   const { view, words, say, swap, controls } = useJob();
+  const light = useView(lightView);
   const phaseOn = useFlashPhase(controls);
   const { t } = words;
-  const wirings = swap?.wiring ?? [];
-  const lit = new Map(view.positions.map((p) => [p.key, litAt(view, p, controls, phaseOn)]));
+  const wirings = useSwapIn(light)?.wiring ?? [];
+  const lit = new Map(view.positions.map((p) => [p.key, litAt(light, p, controls, phaseOn)]));
   return (
     <>
       <main className="flex min-w-0 flex-col gap-5 px-6 py-4 lg:overflow-y-auto">

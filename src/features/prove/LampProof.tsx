@@ -1,21 +1,21 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import { brightness } from '@/core/controls';
-import type { ProofLine } from '@/core/job';
+import { type ProofLine, proveView } from '@/core/job';
 import { levelCode, otherwise, type Seen } from '@/core/prove';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { LampFace } from '@/ui/LampFace';
 import { WarningMark } from '@/ui/marks';
-import { useJob } from '../job/JobContext';
+import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { levelWords } from '../job/levelWords';
 
 type LampLine = ProofLine['lamps'][number];
 
 /** One lamp in one setting: drawn as it should look, and a line per function for what it did. */
 export function LampProof({ line, lamp, onSaved }: { line: ProofLine; lamp: LampLine; onSaved: () => void }) {
-  const { view, words, say, sender, rights, swap } = useJob();
+  const { view, words, say, sender, rights } = useJob();
   const { t, tCode } = words;
-  const wiring = swap?.wiring.find((w) => w.position === lamp.position);
+  const fitted = useSwapIn(useView(proveView))?.lamps[lamp.position];
   const [seen, setSeen] = useState<Readonly<Record<string, Seen>>>(() =>
     Object.fromEntries(
       lamp.cells.map((c) => [c.cell.does, c.state === 'mismatch' && c.seen ? c.seen : 'as-expected']),
@@ -46,11 +46,11 @@ export function LampProof({ line, lamp, onSaved }: { line: ProofLine; lamp: Lamp
   return (
     <form onSubmit={save} noValidate data-lamp-proof={lamp.position} data-proven={proven}>
       <div className="flex items-center gap-4">
-        {wiring && (
+        {fitted && (
           <LampFace
-            lamp={wiring.lamp}
+            lamp={fitted}
             levels={levels}
-            widthPx={wiring.lamp.face.aspect < 1 ? 54 : 120}
+            widthPx={fitted.face.aspect < 1 ? 54 : 120}
             label={t('prove.face', { position: say.position(lamp.position) })}
           />
         )}

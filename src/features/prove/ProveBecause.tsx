@@ -1,12 +1,13 @@
 'use client';
-import type { ProofLine } from '@/core/job';
+import { type ProofLine, stripView } from '@/core/job';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { WarningMark } from '@/ui/marks';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 
 /** What a find would cost now, why these settings, what is still open. */
 export function ProveBecause({ line }: { line: ProofLine | null }) {
   const { view, words, say, swap } = useJob();
+  const strip = useView(stripView);
   const { t, tCode } = words;
   const stage = view.stages.find((s) => s.stage === 'prove');
   const dash = <span aria-hidden>–</span>;
@@ -15,7 +16,7 @@ export function ProveBecause({ line }: { line: ProofLine | null }) {
     text: say.reason(r).text,
   }));
   const cost: BecauseEntry[] = (swap?.positions ?? []).flatMap((p) => {
-    const late = view.strip.lateFind[p];
+    const late = strip.lateFind[p];
     return late && late.steps.length > 0
       ? [
           {

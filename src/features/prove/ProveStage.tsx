@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
-import type { ProofLine } from '@/core/job';
-import { useJob } from '../job/JobContext';
+import { type ProofLine, proveView } from '@/core/job';
+import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { LampProof } from './LampProof';
 import { ProofMatrix } from './ProofMatrix';
 import { ProveBecause } from './ProveBecause';
@@ -10,7 +10,7 @@ import { ProveBecause } from './ProveBecause';
 export function ProveStage() {
   const { view, words, say, swap } = useJob();
   const { t } = words;
-  const lines = swap?.proofs ?? [];
+  const lines = useSwapIn(useView(proveView))?.proofs ?? [];
   const [picked, setPicked] = useState<string | null>(null);
   const open = (l: ProofLine) => l.lamps.some((x) => x.cells.some((c) => c.state !== 'proven'));
   const unseen = (l: ProofLine) =>

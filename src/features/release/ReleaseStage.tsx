@@ -5,14 +5,15 @@ import { Link } from '@/ui/Link';
 import { VerdictMark, WarningMark } from '@/ui/marks';
 import { useZone } from '@/ui/WordsContext';
 import { ItemsPanel } from '../job/ItemsPanel';
-import { useJob } from '../job/JobContext';
+import { releaseView } from '@/core/job';
+import { useJob, useView } from '../job/JobContext';
 
 /** Release: nothing is handed over while anything is open that nobody has answered for. */
 export function ReleaseStage() {
   const { view, words, say, rights, sender } = useJob();
   const zone = useZone();
   const { t } = words;
-  const { release, locks, late } = view;
+  const { check, locks, late } = useView(releaseView);
   const last = locks.at(-1);
   const lock = () => void sender.request(`/api/jobs/${view.id}/lock`);
   const inForce = last !== undefined && late === 0;
@@ -50,18 +51,18 @@ export function ReleaseStage() {
               <button
                 className={BUTTON.main}
                 onClick={lock}
-                disabled={!release.ready || !rights.lock || sender.state.kind === 'sending'}
+                disabled={!check.ready || !rights.lock || sender.state.kind === 'sending'}
               >
-                {last ? t('release.lock-again', { revision: release.nextRevision }) : t('release.lock')}
+                {last ? t('release.lock-again', { revision: check.nextRevision }) : t('release.lock')}
               </button>
               <p className="text-soft" data-release-state>
-                {release.ready
+                {check.ready
                   ? rights.lock
                     ? t('release.ready')
                     : t('release.ready-for-lead')
                   : t('release.still-open', {
-                      items: release.openItems.length,
-                      wants: release.missing.length,
+                      items: check.openItems.length,
+                      wants: check.missing.length,
                     })}
               </p>
             </div>
@@ -79,18 +80,19 @@ export function ReleaseStage() {
 
 function ReleaseBecause() {
   const { view, words, say } = useJob();
+  const release = useView(releaseView);
   const { t, tCode } = words;
   const dash = <span aria-hidden>–</span>;
-  const missing: BecauseEntry[] = view.release.missing
+  const missing: BecauseEntry[] = release.check.missing
     .filter((m) => m.code !== 'already-locked')
     .map((m) => ({ mark: <WarningMark />, text: say.reason(m).text, detail: null }));
   const items: BecauseEntry[] =
-    view.release.openItems.length === 0
+    release.check.openItems.length === 0
       ? []
       : [
           {
             mark: <WarningMark />,
-            text: t('release.items-open', { count: view.release.openItems.length }),
+            text: t('release.items-open', { count: release.check.openItems.length }),
             detail: t('release.items-rule'),
           },
         ];
@@ -109,7 +111,7 @@ function ReleaseBecause() {
       : [],
   );
   const frozen: BecauseEntry[] =
-    view.locks.length > 0
+    release.locks.length > 0
       ? [{ mark: dash, text: t('release.frozen'), detail: t('release.frozen-detail') }]
       : [];
   return (

@@ -1,16 +1,18 @@
 'use client';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
-import { useJob } from '../job/JobContext';
+import { stripView } from '@/core/job';
+import { useJob, useView } from '../job/JobContext';
 import { groupText, stepTitle } from './stepWords';
 
 /** The balance of fasteners in one line, and under it each group that does not add up, to go there at once. */
 export function BalanceTable({ onPick }: { onPick: (step: string) => void }) {
-  const { view, words, say } = useJob();
+  const { words, say } = useJob();
+  const strip = useView(stripView);
   const { t } = words;
-  const { total, balance, out } = view.strip;
+  const { total, balance, out } = strip;
   // What still waits for its own step on the way back is not missing yet.
-  const back = new Map(view.strip.back.map((l) => [l.step.id, l]));
+  const back = new Map(strip.back.map((l) => [l.step.id, l]));
   const off = balance.filter((g) => !g.balanced && (back.get(g.step)?.tick ?? null) !== null);
   const even = total.unbalanced === 0;
   return (

@@ -2,17 +2,19 @@
 import { type FormEvent, useState } from 'react';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
-import { useJob } from '../job/JobContext';
+import { stripView } from '@/core/job';
+import { useJob, useView } from '../job/JobContext';
 
 /** Before the old lamp is out, its light is measured: afterwards nobody can. */
 export function BaselinePrompt() {
   const { view, words, say, sender, rights } = useJob();
+  const strip = useView(stripView);
   const { t } = words;
   const [text, setText] = useState('');
   const [fault, setFault] = useState(false);
   const item = view.items.find((i) => i.origin === 'baseline-light' && i.closed === null);
   if (!item) return null;
-  const gone = view.strip.parking?.lampsOut ?? [];
+  const gone = strip.parking?.lampsOut ?? [];
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     setFault(text.trim() === '');

@@ -2,7 +2,8 @@
 import { useState } from 'react';
 import { FASTENER_ACTS, type FastenerAct, type GroupBalance } from '@/core/strip';
 import { BUTTON, FIELD } from '@/ui/classes';
-import { useJob } from '../job/JobContext';
+import { stripView } from '@/core/job';
+import { useJob, useView } from '../job/JobContext';
 import { groupText } from './stepWords';
 
 const BIG =
@@ -11,7 +12,8 @@ const OTHERS = FASTENER_ACTS.filter((a) => a !== 'out' && a !== 'in');
 
 /** Counts one kind of fastener out, or in again; what broke or was borrowed is said beside it. */
 export function FastenerCounter({ balance, way }: { balance: GroupBalance; way: 'out' | 'back' }) {
-  const { view, words, sender, rights } = useJob();
+  const { words, sender, rights } = useJob();
+  const strip = useView(stripView);
   const { t, tCode } = words;
   const [other, setOther] = useState<FastenerAct>('broken');
   const act: FastenerAct = way === 'out' ? 'out' : 'in';
@@ -19,7 +21,7 @@ export function FastenerCounter({ balance, way }: { balance: GroupBalance; way: 
   const wanted = way === 'out' ? (sheet?.count ?? counts.out) : counts.out;
   const count = (a: FastenerAct, n: number) =>
     void sender.send('fastener-counted', { step, group, act: a, count: n });
-  const last = view.strip.entries.filter((e) => e.step === step && e.group === group && e.act === act).at(-1);
+  const last = strip.entries.filter((e) => e.step === step && e.group === group && e.act === act).at(-1);
   const missing = Math.max(0, wanted - counts[act]);
   const others = OTHERS.filter((a) => counts[a] > 0).map((a) =>
     t('count.of', { count: counts[a], act: tCode(`count.${a}`) }),

@@ -1,11 +1,13 @@
 'use client';
-import { useJob } from '../job/JobContext';
+import { stripView } from '@/core/job';
+import { useJob, useView } from '../job/JobContext';
 
 /** Where there is more than one way of getting at the lamps, which is gone; each with its minutes. */
 export function SheetPicker() {
-  const { view, words, sender, rights } = useJob();
+  const { words, sender, rights } = useJob();
+  const strip = useView(stripView);
   const { t, prose } = words;
-  const open = view.strip.uses.filter((u) => u.candidates.length > 1);
+  const open = strip.uses.filter((u) => u.candidates.length > 1);
   return open.map((u) => (
     <fieldset key={u.swap} className="flex flex-wrap items-baseline gap-x-5 gap-y-1" data-sheets={u.swap}>
       <legend className="float-left pr-2 text-sm font-semibold">{t('strip.way')}</legend>

@@ -1,15 +1,15 @@
 'use client';
-import type { StepLine } from '@/core/job';
+import { type StepLine, stripView } from '@/core/job';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { WarningMark } from '@/ui/marks';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 import { stepTitle } from './stepWords';
 
 /** Why this step stands here, what is apart now, what speaks for the way that is gone. */
 export function StripBecause({ way, line }: { way: 'out' | 'back'; line: StepLine | null }) {
   const { view, words, say } = useJob();
   const { t, tCode, prose } = words;
-  const { strip } = view;
+  const strip = useView(stripView);
   const stageName = way === 'out' ? 'strip' : 'mount';
   const stage = view.stages.find((s) => s.stage === stageName);
   const dash = <span aria-hidden>–</span>;

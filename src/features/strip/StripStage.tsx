@@ -1,7 +1,7 @@
 'use client';
 import { useState } from 'react';
-import { isDue, type StepLine } from '@/core/job';
-import { useJob } from '../job/JobContext';
+import { isDue, type StepLine, stripView } from '@/core/job';
+import { useJob, useView } from '../job/JobContext';
 import { BaselinePrompt } from './BaselinePrompt';
 import { BalanceTable } from './BalanceTable';
 import { SheetPicker } from './SheetPicker';
@@ -20,9 +20,9 @@ export function MountStage() {
 }
 
 function StepStage({ way }: { way: 'out' | 'back' }) {
-  const { view, words, say } = useJob();
+  const { words, say } = useJob();
   const { t } = words;
-  const { strip } = view;
+  const strip = useView(stripView);
   const lines = way === 'out' ? strip.out : strip.back.filter((l) => isDue(l, strip.out));
   const [picked, setPicked] = useState<string | null>(null);
   const line: StepLine | null =
@@ -66,7 +66,7 @@ function StepStage({ way }: { way: 'out' | 'back' }) {
 function NoPlan() {
   const { view, words, say } = useJob();
   const { t } = words;
-  const { strip } = view;
+  const strip = useView(stripView);
   if (strip.fault)
     return (
       <p className="border border-plum bg-plum-wash px-4 py-3">

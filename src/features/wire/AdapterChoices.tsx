@@ -1,9 +1,8 @@
 'use client';
 import { useMemo } from 'react';
-import { circuitFinder } from '@/core/controls';
-import { chainChoices, pinMap } from '@/core/harness';
-import { shelfAdapters } from '@/core/shelf';
+import { chainChoices } from '@/core/harness';
 import { BUTTON } from '@/ui/classes';
+import { mapOtherwise } from '@/core/job';
 import { useJob } from '../job/JobContext';
 import type { PanelProps } from './wireScope';
 
@@ -14,27 +13,19 @@ export function AdapterChoices({
   data,
   partName,
 }: PanelProps & { partName: (id: string) => string }) {
-  const { view, words, say, sender, rights } = useJob();
+  const { job, words, say, sender, rights } = useJob();
   const { t } = words;
   const choices = useMemo(() => {
-    const side = view.positions.find((p) => p.key === wiring.position)?.place.position.side ?? 'centre';
-    const circuit = circuitFinder(view.circuits);
     return chainChoices(
       data.parts.flatMap((p) => (p.adapter ? [p.id] : [])),
       (allowed) =>
-        pinMap({
-          side,
-          systemV: data.systemV,
-          vehiclePlugs: wiring.vehiclePlugs,
-          lampPlugs: wiring.lamp.plugs ?? [],
-          lampMinV: wiring.lamp.workingMinV,
-          lampMaxV: wiring.lamp.workingMaxV,
-          connector: (id) => data.connectors[id],
-          circuit,
-          adapters: shelfAdapters(data.parts.filter((p) => allowed.includes(p.id))),
-        }),
+        mapOtherwise(
+          job,
+          wiring,
+          data.parts.filter((p) => allowed.includes(p.id)),
+        ),
     );
-  }, [view, wiring, data]);
+  }, [job, wiring, data]);
   if (choices.length === 0 && !wiring.adapterChoice) return null;
   const present = wiring.adapterChoice?.choice ?? wiring.map?.adapters.join('+') ?? '';
   const take = (choice: string) =>

@@ -3,18 +3,20 @@ import type { HarnessFault, ProbeFault } from '@/core/harness';
 import { BUTTON } from '@/ui/classes';
 import { VerdictMark, WarningMark } from '@/ui/marks';
 import { harnessWords } from '@/words';
-import { useJob } from '../job/JobContext';
+import { wireView } from '@/core/job';
+import { useJob, useView } from '../job/JobContext';
 import { CheckLine } from './CheckLine';
 import { usePractice } from './usePractice';
 import type { PanelProps } from './wireScope';
 
 /** What to measure before power and after: large lines, ticked by the reading, the likeliest cause beside them. */
-export function ChecksPanel({ wiring, data }: PanelProps) {
+export function ChecksPanel({ wiring }: PanelProps) {
   const { view, words, say } = useJob();
+  const wire = useView(wireView);
   const { t } = words;
   const h = harnessWords(words, say);
   const c = wiring.checks;
-  const practice = usePractice(c, wiring.vehiclePlugs, view.circuits, data.systemV);
+  const practice = usePractice(c, wiring.vehiclePlugs, wire.circuits, wire.systemV);
   const { harness } = practice;
   if (!c) return <p className="text-plum">{t('wire.live-none')}</p>;
   const cause = harness ? practice.cause : (c.ringCause ?? c.probeCause);

@@ -1,10 +1,10 @@
 'use client';
 import { type FormEvent, useState } from 'react';
-import type { PositionWiring } from '@/core/job';
+import { type PositionWiring, wireView } from '@/core/job';
 import { FEED_SCHOOLS, type FeedSchool } from '@/core/harness';
 import type { LampFunction } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 
 /** Where an input gets what the vehicle's plug never had: the four schools with what speaks for and against each. */
 export function FeedTable({ wiring }: { wiring: PositionWiring }) {
@@ -20,8 +20,9 @@ export function FeedTable({ wiring }: { wiring: PositionWiring }) {
 
 function Feed({ does }: { does: LampFunction }) {
   const { view, words, say, sender, swap } = useJob();
+  const wire = useView(wireView);
   const { t, tCode } = words;
-  const present = view.feeds.find((f) => f.at === `${swap?.id}/${does}`);
+  const present = wire.feeds.find((f) => f.at === `${swap?.id}/${does}`);
   const [school, setSchool] = useState<FeedSchool>(present?.school ?? 'plug-in-lead');
   const [where, setWhere] = useState(present?.words ?? '');
   const [fault, setFault] = useState(false);

@@ -1,10 +1,10 @@
 'use client';
 import { Fragment, useState } from 'react';
 import { type FeedCandidate, sourceId } from '@/core/harness';
-import type { FeedMatter } from '@/core/job';
+import { type FeedMatter, wireView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { VerdictMark } from '@/ui/marks';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 import { FeedTable } from './FeedTable';
 import { Named, sourceName } from './feedNames';
 import { Legs } from './Legs';
@@ -17,7 +17,7 @@ const MARK = { suits: 'fits', care: 'check-first', not: 'does-not-fit' } as cons
 export function FeedsPanel({ wiring, swap, data }: PanelProps) {
   const { words, say } = useJob();
   const { t } = words;
-  const feeds = data.feeds[swap.id] ?? [];
+  const feeds = swap.feedMatters;
   if (feeds.length === 0 && wiring.undecided.length === 0)
     return <p className="text-soft">{t('wire.choices-none')}</p>;
   return (
@@ -43,9 +43,10 @@ export function FeedsPanel({ wiring, swap, data }: PanelProps) {
 }
 
 function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData; swapId: string }) {
-  const { view, words, say, sender, rights } = useJob();
+  const { words, say, sender, rights } = useJob();
+  const wire = useView(wireView);
   const { t } = words;
-  const decided = view.feeds.find((f) => f.at === `${swapId}/${matter.does}`);
+  const decided = wire.feeds.find((f) => f.at === `${swapId}/${matter.does}`);
   const taken = decided?.source ? sourceId(decided.source) : null;
   const [open, setOpen] = useState<string | null>(null);
   const [slot, setSlot] = useState<string | null>(null);

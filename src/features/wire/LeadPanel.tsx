@@ -1,13 +1,13 @@
 'use client';
 import { WIRES } from '@/core/electrical';
 import { drawLead, leadRows, type WirePart } from '@/core/harness';
-import { swapWireParts } from '@/core/job';
+import { swapWireParts, wireView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { DrawingView } from '@/ui/DrawingView';
 import { Link } from '@/ui/Link';
 import { VerdictMark } from '@/ui/marks';
 import { WireSwatch } from '@/ui/WireSwatch';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 import { harnessWords } from '@/words';
 import { AdapterChoices } from './AdapterChoices';
 import type { PanelProps } from './wireScope';
@@ -15,6 +15,7 @@ import type { PanelProps } from './wireScope';
 /** What lies between the plugs: adapters, the lead to be made joint by joint, everything to buy, the drawing. */
 export function LeadPanel({ wiring, swap, data }: PanelProps) {
   const { view, words, say } = useJob();
+  const wire = useView(wireView);
   const { t, tCode, prose } = words;
   const { map, build } = wiring;
   if (!map) return null;
@@ -22,7 +23,7 @@ export function LeadPanel({ wiring, swap, data }: PanelProps) {
   const drawing = drawLead(rows, { circuit: harnessWords(words, say).role, plug: (id) => id });
   const partOf = (id: string) => data.parts.find((p) => p.id === id);
   const partName = (id: string) => prose(partOf(id)?.name ?? { en: id });
-  const parts = swapWireParts(view, swap, data.feeds[swap.id] ?? []);
+  const parts = swapWireParts(wire, swap);
   const file = (name: string) => `/api/jobs/${view.id}/harness/${name}?pos=${wiring.position}`;
   const partWords = (p: WirePart): string => {
     switch (p.kind) {
@@ -190,13 +191,14 @@ export function LeadPanel({ wiring, swap, data }: PanelProps) {
 /** Results of calculators that somebody put into this job. */
 function Figures() {
   const { view, words } = useJob();
+  const wire = useView(wireView);
   const { t } = words;
-  if (view.figures.length === 0) return null;
+  if (wire.figures.length === 0) return null;
   return (
     <section>
       <h3 className="text-lg">{t('figure.title')}</h3>
       <ul>
-        {view.figures.map((f) => (
+        {wire.figures.map((f) => (
           <li key={f.event} className="border-b border-line py-1" data-figure-noted={f.calculator}>
             <b>{t('figure.line', { calculator: t(`calc.${f.calculator}`), result: f.result })}</b> {f.words}
             <span className="block font-mono text-[0.8rem] text-soft">

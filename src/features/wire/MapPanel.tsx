@@ -1,15 +1,14 @@
 'use client';
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
-import { circuitFinder } from '@/core/controls';
-import { type HandPins, type PinMap, pinMap } from '@/core/harness';
-import { liveWiring } from '@/core/job';
+import type { HandPins, PinMap } from '@/core/harness';
+import { liveWiring, mapOtherwise, wireView } from '@/core/job';
 import { liveHarness } from '@/core/network';
-import { type Part, shelfAdapters } from '@/core/shelf';
+import type { Part } from '@/core/shelf';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { Controls } from '../job/Controls';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 import { TrailerPanel } from './TrailerPanel';
 import { SweepPanel } from './SweepPanel';
 import { WireMap } from './WireMap';
@@ -19,7 +18,8 @@ const MODES = ['look', 'live', 'pin'] as const;
 
 /** The map: looked at, live under the switches, or re-pinned by hand. */
 export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wire' | 'mating' }) {
-  const { view, words, say, sender, controls, rights } = useJob();
+  const { job, view, words, say, sender, controls, rights } = useJob();
+  const wire = useView(wireView);
   const { t } = words;
   const [mode, setMode] = useState<(typeof MODES)[number]>('look');
   const [traced, setTraced] = useState<string | null>(null);
@@ -35,26 +35,13 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
             .map((i) => `ground:${wiring.position} ${i.plug}/${i.cavity}`)
         : [],
     );
-    const feeds = data.feeds[swap.id] ?? [];
-    return data.systemV && liveHarness(liveWiring(view, swap, feeds, data.systemV, broken));
-  }, [mode, view, swap, data, lost, wiring]);
+    return wire.systemV && liveHarness(liveWiring(wire, swap, wire.systemV, broken));
+  }, [mode, wire, swap, lost, wiring]);
   const readings = live?.read(controls).cavities.filter((r) => r.position === wiring.position) ?? null;
   const map = useMemo(() => {
     if (mode !== 'pin' || !pins) return wiring.map;
-    const side = view.positions.find((p) => p.key === wiring.position)?.place.position.side ?? 'centre';
-    return pinMap({
-      side,
-      systemV: data.systemV,
-      vehiclePlugs: wiring.vehiclePlugs,
-      lampPlugs: wiring.lamp.plugs ?? [],
-      lampMinV: wiring.lamp.workingMinV,
-      lampMaxV: wiring.lamp.workingMaxV,
-      connector: (id) => data.connectors[id],
-      circuit: circuitFinder(view.circuits),
-      adapters: shelfAdapters(data.parts),
-      pins,
-    });
-  }, [mode, pins, wiring, view, data]);
+    return mapOtherwise(job, wiring, data.parts, pins);
+  }, [mode, pins, wiring, job, data]);
   if (!map) return null;
   const present = (): HandPins =>
     Object.fromEntries(

@@ -1,10 +1,10 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import type { ConnectorHalf, VehiclePlug } from '@/core/harness';
-import { LOOKED, type Looked, PLUG_CHECKS, type PlugCheck, type PositionWiring } from '@/core/job';
+import { LOOKED, type Looked, PLUG_CHECKS, type PlugCheck, type PositionWiring, wireView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 
 /** Each plug of the vehicle as it was looked at: mated, locked and right way round are separate facts. */
 export function PlugRecords({
@@ -40,9 +40,10 @@ function PlugForm({
   half: ConnectorHalf | undefined;
 }) {
   const { view, words, say, sender } = useJob();
+  const wire = useView(wireView);
   const zone = useZone();
   const { t, tCode } = words;
-  const present = view.plugRecords.find((r) => r.at === `${position}/${plug.id}`);
+  const present = wire.plugRecords.find((r) => r.at === `${position}/${plug.id}`);
   const [checks, setChecks] = useState<Readonly<Record<PlugCheck, Looked>>>(present?.checks ?? NOT_LOOKED);
   const asked = PLUG_CHECKS.filter(
     (c) => (c !== 'slide' || half?.locks.includes('slide')) && (c !== 'sealed' || half?.sealed),

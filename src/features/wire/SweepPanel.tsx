@@ -1,10 +1,10 @@
 'use client';
-import { liveWiring } from '@/core/job';
+import { liveWiring, wireView } from '@/core/job';
 import { useEffect, useRef, useState } from 'react';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import type { SweepReply, SweepRequest, SweepResult } from '@/workers/sweepStates';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 import type { PanelProps } from './wireScope';
 
 type State =
@@ -13,8 +13,9 @@ type State =
   | { readonly kind: 'done'; readonly result: SweepResult };
 
 /** Reckons every state of the controls in a worker: where the lamp gets least, and where current comes back. */
-export function SweepPanel({ wiring, swap, data, lostGround }: PanelProps & { lostGround: boolean }) {
-  const { view, words, say } = useJob();
+export function SweepPanel({ wiring, swap, lostGround }: PanelProps & { lostGround: boolean }) {
+  const { words, say } = useJob();
+  const wire = useView(wireView);
   const { t } = words;
   const [state, setState] = useState<State>({ kind: 'idle' });
   const worker = useRef<Worker | null>(null);
@@ -24,7 +25,7 @@ export function SweepPanel({ wiring, swap, data, lostGround }: PanelProps & { lo
   };
   useEffect(() => stop, []);
   const start = () => {
-    const input = data.systemV && liveWiring(view, swap, data.feeds[swap.id] ?? [], data.systemV);
+    const input = wire.systemV && liveWiring(wire, swap, wire.systemV);
     if (!input) return;
     stop();
     const w = new Worker(new URL('../../workers/sweepStates.ts', import.meta.url), { type: 'module' });
@@ -43,7 +44,7 @@ export function SweepPanel({ wiring, swap, data, lostGround }: PanelProps & { lo
           .map((i) => `ground:${wiring.position} ${i.plug}/${i.cavity}`)
       : [];
     const { circuit: _, broken: __, ...harness } = input;
-    w.postMessage({ harness: { ...harness, broken }, circuits: view.circuits } satisfies SweepRequest);
+    w.postMessage({ harness: { ...harness, broken }, circuits: wire.circuits } satisfies SweepRequest);
   };
   const result = state.kind === 'done' ? state.result : null;
   return (

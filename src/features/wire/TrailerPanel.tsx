@@ -9,19 +9,20 @@ import {
   trailerStopTurn,
   trailerWires,
 } from '@/core/harness';
-import type { PositionWiring } from '@/core/job';
+import { type PositionWiring, wireView } from '@/core/job';
 import { FIELD } from '@/ui/classes';
 import { VerdictMark, WarningMark } from '@/ui/marks';
 import { WireSwatch } from '@/ui/WireSwatch';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 
 /** The trailer's wires held against the published table of a connector, and the converter that a towing vehicle needs. */
 export function TrailerPanel({ wiring }: { wiring: PositionWiring }) {
-  const { view, words } = useJob();
+  const { words } = useJob();
+  const wire = useView(wireView);
   const { t, tCode } = words;
   const [id, setId] = useState(TRAILER_CONNECTORS[0]?.id ?? '');
   const connector = TRAILER_CONNECTORS.find((c) => c.id === id);
-  const wires = trailerWires(wiring.vehiclePlugs, circuitFinder(view.circuits));
+  const wires = trailerWires(wiring.vehiclePlugs, circuitFinder(wire.circuits));
   const own = trailerStopTurn(wires);
   if (!connector) return null;
   const findings = againstStandard(connector, wires);

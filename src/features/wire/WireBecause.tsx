@@ -1,20 +1,21 @@
 'use client';
-import type { PositionWiring } from '@/core/job';
+import { type PositionWiring, wireView } from '@/core/job';
 import type { Part } from '@/core/shelf';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { VerdictMark, WarningMark } from '@/ui/marks';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 
 /** Why the map is as it is: what is wanting, conflicts, adapters, what the flasher will miss, cautions. */
 export function WireBecause({ wiring, parts }: { wiring: PositionWiring | null; parts: readonly Part[] }) {
   const { view, words, say } = useJob();
+  const wire = useView(wireView);
   const { t, tCode } = words;
   const partName = (id: string) => {
     const part = parts.find((p) => p.id === id);
     return part ? words.prose(part.name) : id;
   };
   const cured = (circuit: string) =>
-    view.swaps.flatMap((s) => s.matters.cures).find((c) => c.circuit === circuit && c.chosen);
+    wire.swaps.flatMap((s) => s.matters.cures).find((c) => c.circuit === circuit && c.chosen);
   const cures: BecauseEntry[] = (wiring?.map?.circuits ?? []).flatMap((c): readonly BecauseEntry[] => {
     const cure = cured(c.circuit);
     return cure
@@ -38,8 +39,8 @@ export function WireBecause({ wiring, parts }: { wiring: PositionWiring | null; 
       : [];
   });
   const feedOf = (does: string) =>
-    view.feeds.find((f) =>
-      view.swaps.some((s) => f.at === `${s.id}/${does}` && s.positions.includes(wiring?.position ?? '')),
+    wire.feeds.find((f) =>
+      wire.swaps.some((s) => f.at === `${s.id}/${does}` && s.positions.includes(wiring?.position ?? '')),
     );
   const fed: BecauseEntry[] = (wiring?.map?.inputs ?? []).flatMap((i): readonly BecauseEntry[] => {
     const feed = i.verdict === 'extra-feed' ? feedOf(i.input.does) : undefined;

@@ -2,9 +2,9 @@
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { Tabs } from 'radix-ui';
 import type { ReactNode } from 'react';
-import { type WireOpen, wireOpen } from '@/core/job';
+import { type WireOpen, wireOpen, wireView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
-import { useJob } from '../job/JobContext';
+import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { ChecksPanel } from './ChecksPanel';
 import { ChoicesPanel } from './ChoicesPanel';
 import { FeedsPanel } from './FeedsPanel';
@@ -19,7 +19,9 @@ type Tab = (typeof TABS)[number];
 
 /** Wire: how the chosen lamp's plugs meet the vehicle's, cavity by cavity, and what is still to be decided. */
 export function WireStage({ data }: { data: WireData }) {
-  const { view, words, say, focus, swap } = useJob();
+  const { words, say, focus } = useJob();
+  const wire = useView(wireView);
+  const swap = useSwapIn(wire);
   const { t } = words;
   const [face, setFace] = useQueryState(
     'face',
@@ -65,7 +67,7 @@ export function WireStage({ data }: { data: WireData }) {
           <p className="text-sm text-soft">{t('wire.elsewhere', { position: say.position(focus.key) })}</p>
         )}
         {!wiring || !swap ? (
-          <p className="text-soft">{view.swaps.length === 0 ? t('fit.no-swap') : t('wire.no-choice')}</p>
+          <p className="text-soft">{wire.swaps.length === 0 ? t('fit.no-swap') : t('wire.no-choice')}</p>
         ) : wiring.state === 'plug-unknown' ? (
           <p className="border border-indigo bg-indigo-wash px-4 py-3">
             {t('wire.plug-unknown', { position: say.position(wiring.position) })}
@@ -76,7 +78,7 @@ export function WireStage({ data }: { data: WireData }) {
           <Panels
             tab={tab}
             onTab={(v) => void setTab(v)}
-            open={wireOpen(view, swap, wiring)}
+            open={wireOpen(wire, swap, wiring)}
             panels={{
               map: <MapPanel wiring={wiring} swap={swap} data={data} face={face} />,
               feeds: <FeedsPanel wiring={wiring} swap={swap} data={data} />,

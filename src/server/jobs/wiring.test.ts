@@ -3,11 +3,11 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import {
   type BodyOf,
   type EventType,
-  jobView,
   liveWiring,
   swapWireParts,
   takenCandidate,
   wireOpen,
+  wireView,
 } from '@/core/job';
 import { fateOf, jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
 import { appendEvents } from './appendEvents';
@@ -221,16 +221,7 @@ it('a ground is probed from the plus, and one that is gone is an item with its c
 
 it('what the screens show of the wiring is read from the job: what is open, what to buy, what the network is made of', async () => {
   const { loaded, check } = await load();
-  const view = jobView({
-    id: loaded.id,
-    number: loaded.number,
-    openedAt: loaded.openedAt.toISOString(),
-    vehicle: loaded.vehicle,
-    family: loaded.family,
-    registry: loaded.registry,
-    reading: loaded.reading,
-    names: {},
-  });
+  const view = wireView(loaded);
   const swap = view.swaps[0];
   const [left, right] = swap?.wiring ?? [];
   if (!swap || !left || !right) throw new Error('no swap');
@@ -242,14 +233,14 @@ it('what the screens show of the wiring is read from the job: what is open, what
   if (!drl) throw new Error('no feed');
   expect(takenCandidate(view, swap.id, drl)?.id).toBe('slot:cabin/F19/tap');
   expect(takenCandidate({ feeds: [] }, swap.id, drl)).toBeUndefined();
-  expect(swapWireParts(view, swap, check.feeds)).toEqual(
+  expect(swapWireParts(view, swap)).toEqual(
     expect.arrayContaining([
       { kind: 'tap', quantity: 1 },
       { kind: 'cure', cure: 'decoder', quantity: 1 },
     ]),
   );
 
-  const network = liveWiring(view, swap, check.feeds, 12, new Set(['gone']));
+  const network = liveWiring(view, swap, 12, new Set(['gone']));
   expect(network.feeds).toMatchObject([{ does: 'drl', legM: { [HR]: 4.15 } }]);
   expect(network.lamps.map((l) => l.position)).toEqual([HL, HR]);
   // From the fuse box 1.5 m to the firewall at 1.2 m, then along the plan: 0.76 m across, 0.78 m forward.

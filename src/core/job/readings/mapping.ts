@@ -33,6 +33,60 @@ export interface Mapping {
 
 /** Adapters among parts, indexed once for as long as the list lives. */
 const adaptersOf = weakMapMemoize((parts: readonly Part[]) => shelfAdapters(parts));
+const connectorsOf = weakMapMemoize((halves: readonly ConnectorHalf[]) => {
+  const byId = new Map(halves.map((c) => [c.id, c]));
+  return (id: string) => byId.get(id);
+});
+
+/** A lamp at a place, to be mapped. */
+interface LampAt {
+  readonly side: Side;
+  readonly systemV: SystemV | null;
+  readonly plugs: readonly VehiclePlug[];
+  readonly lamp: Lamp;
+  readonly connector: (id: string) => ConnectorHalf | undefined;
+  readonly circuit: (id: string) => Circuit | undefined;
+  /** Adapters that may be taken, among other parts. */
+  readonly adapters: readonly Part[];
+  /** Pins that a person set; null: as they fall. */
+  readonly pins: HandPins | null;
+}
+
+const mapLamp = ({ side, systemV, plugs, lamp, connector, circuit, adapters, pins }: LampAt): PinMap =>
+  pinMap({
+    side,
+    systemV,
+    vehiclePlugs: plugs,
+    lampPlugs: lamp.plugs ?? [],
+    lampMinV: lamp.workingMinV,
+    lampMaxV: lamp.workingMaxV,
+    connector,
+    circuit,
+    adapters: adaptersOf(adapters),
+    ...(pins ? { pins } : {}),
+  });
+
+/** The map of a lamp that is wired already, as it would be with other adapters or with pins by hand. */
+export const mapAnew = (
+  at: { readonly lamp: Lamp; readonly vehiclePlugs: readonly VehiclePlug[] },
+  side: Side,
+  systemV: SystemV | null,
+  family: Family,
+  connectors: readonly ConnectorHalf[],
+  adapters: readonly Part[],
+  pins: HandPins | null = null,
+): PinMap =>
+  mapLamp({
+    side,
+    systemV,
+    plugs: at.vehiclePlugs,
+    lamp: at.lamp,
+    connector: connectorsOf(connectors),
+    circuit: circuitsOf(family),
+    adapters,
+    pins,
+  });
+
 /** The circuits of a line by id. */
 export const circuitsOf = weakMapMemoize((family: Family): ((id: string) => Circuit | undefined) =>
   circuitFinder(family.circuits ?? []),
@@ -60,23 +114,19 @@ export const mappingOf = weakMapMemoize(
     adapterChoice: string | null,
     pinsText: string | null,
   ): Mapping => {
-    const halves = new Map(connectors.map((c) => [c.id, c]));
     const circuit = circuitsOf(family);
     const plugs = plugsOf(family, position, plugIds);
     const wanted = new Set(adapterChoice?.split('+'));
-    const connector = (id: string) => halves.get(id);
-    const map = pinMap({
+    const connector = connectorsOf(connectors);
+    const map = mapLamp({
       side,
       systemV,
-      vehiclePlugs: plugs,
-      lampPlugs: lamp.plugs ?? [],
-      lampMinV: lamp.workingMinV,
-      lampMaxV: lamp.workingMaxV,
+      plugs,
+      lamp,
       connector,
       circuit,
-      adapters:
-        adapterChoice === null ? adaptersOf(parts) : shelfAdapters(parts.filter((p) => wanted.has(p.id))),
-      ...(pinsText === null ? {} : { pins: JSON.parse(pinsText) as HandPins }),
+      adapters: adapterChoice === null ? parts : parts.filter((p) => wanted.has(p.id)),
+      pins: pinsText === null ? null : (JSON.parse(pinsText) as HandPins),
     });
     const build = wantsLead(map)
       ? buildSheet({

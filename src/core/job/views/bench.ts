@@ -1,0 +1,14 @@
+import type { PositionWiring } from '../wiring';
+import { type Job, perJob } from './view';
+
+/** A lamp with its steps on the bench. */
+export type LampBench = Pick<PositionWiring, 'position' | 'lamp' | 'bench'>;
+
+export interface BenchView {
+  readonly swaps: readonly { readonly id: string; readonly wiring: readonly LampBench[] }[];
+}
+
+/** Lays out Bench. */
+export const benchView = perJob(({ reading }: Job): BenchView => ({
+  swaps: reading.checks.map((c) => ({ id: c.swap.id, wiring: c.wiring })),
+}));

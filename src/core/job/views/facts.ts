@@ -1,0 +1,47 @@
+import { type FactKey, type FactStatement, positionKey } from '../../vehicle';
+import { packSources } from '../pack';
+import { placesOf } from './frame';
+import { type Job, perJob } from './view';
+
+export interface FactView {
+  readonly key: FactKey;
+  /** `vehicle`, or the position that the fact is about. */
+  readonly subject: string;
+  /** null: nobody has said, or what was said contradicts itself. */
+  readonly value: string | number | boolean | null;
+  readonly decidedBy: FactStatement | null;
+  readonly contradictedBy: readonly FactStatement[];
+  readonly history: readonly FactStatement[];
+}
+
+/**
+ * Every listed fact, known or not: what is unknown is to be seen. Vehicle facts first, then by position of the swaps;
+ * facts that nobody listed but somebody stated come too.
+ */
+export const factsView = perJob(({ pack, reading }: Job): readonly FactView[] => {
+  const { family, registry } = packSources(pack);
+  const swapped = new Set(reading.record.swaps.flatMap((s) => s.positions));
+  const order = placesOf(family).map((p) => positionKey(p.position));
+  const listed = registry.list.flatMap((key) =>
+    key.subject === 'vehicle'
+      ? [{ key, subject: 'vehicle' }]
+      : order.filter((p) => swapped.has(p)).map((subject) => ({ key, subject })),
+  );
+  const stated = [...reading.facts.values()].flatMap((f) => {
+    const key = registry.find(f.key);
+    return key && !listed.some((l) => l.key.id === f.key && l.subject === f.subject)
+      ? [{ key, subject: f.subject }]
+      : [];
+  });
+  return [...listed, ...stated].map(({ key, subject }) => {
+    const fact = reading.facts.get(`${key.id}@${subject}`);
+    return {
+      key,
+      subject,
+      value: fact?.value ?? null,
+      decidedBy: fact?.decidedBy ?? null,
+      contradictedBy: fact?.contradictedBy ?? [],
+      history: fact?.history ?? [],
+    };
+  });
+});

@@ -1,0 +1,20 @@
+import type { Circuit } from '../../controls';
+import type { PositionWiring } from '../wiring';
+import { type Job, perJob } from './view';
+
+/** A lamp by what it does for the controls. */
+export type LampLight = Pick<
+  PositionWiring,
+  'position' | 'lamp' | 'state' | 'map' | 'feeds' | 'undecided' | 'light'
+>;
+
+export interface LightView {
+  readonly circuits: readonly Circuit[];
+  readonly swaps: readonly { readonly id: string; readonly wiring: readonly LampLight[] }[];
+}
+
+/** Lays out Light. */
+export const lightView = perJob(({ pack, reading }: Job): LightView => ({
+  circuits: pack.family.body.circuits ?? [],
+  swaps: reading.checks.map((c) => ({ id: c.swap.id, wiring: c.wiring })),
+}));
