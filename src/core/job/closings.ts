@@ -20,7 +20,7 @@ export interface Raised extends Omit<OpenItem, 'closed' | 'closableBy' | 'since'
 }
 
 /** An item with the first closing in the history that stands. */
-export function closable(record: JobRecord, raised: Raised): OpenItem {
+export function closable(record: Pick<JobRecord, 'closings'>, raised: Raised): OpenItem {
   const { since, closedAs, ...item } = raised;
   const named = [item.id, ...(closedAs !== undefined && closedAs !== item.id ? [closedAs] : [])];
   const closing = named
@@ -53,7 +53,10 @@ function whyNot(
 }
 
 /** Closings of items that are here which do not close them, each with the code of why. */
-export function closingsThatDoNot(record: JobRecord, items: readonly OpenItem[]): readonly Unfit[] {
+export function closingsThatDoNot(
+  record: Pick<JobRecord, 'closings'>,
+  items: readonly OpenItem[],
+): readonly Unfit[] {
   const byId = new Map(items.map((i) => [i.id.replace(/^person\//, ''), i]));
   return [...record.closings].flatMap(([id, closings]) => {
     const item = byId.get(id.replace(/^person\//, ''));

@@ -1,3 +1,4 @@
+import { weakMapMemoize } from 'reselect';
 import type { Wish } from '../fitment';
 import type { FactStatement, PositionKey } from '../vehicle';
 import {
@@ -12,6 +13,7 @@ import {
 } from './events';
 import { afterOf, type Latest, latestBy } from './log/frontier';
 import { sift, type Unfit } from './log/standing';
+import { sameList } from './readings/part';
 
 /** What each kind of entry adds to the record, all together. */
 type Slices = {
@@ -44,6 +46,51 @@ export type JobRecord = Together<Slices> & {
   readonly lastAt: string | null;
 };
 
+const TYPES = Object.keys(EVENT_KINDS) as EventType[];
+type Kind = ReturnType<typeof kindOf>;
+type Log = readonly AnyStoredEvent[];
+
+function byType(events: Log): Readonly<Record<EventType, Log>> {
+  const found = Object.fromEntries(TYPES.map((t) => [t, []])) as unknown as Record<
+    EventType,
+    AnyStoredEvent[]
+  >;
+  for (const e of events) found[e.type].push(e);
+  return found;
+}
+
+/** What the entries of one kind come to: anew only when one of that kind came or went. */
+const sliceOf = weakMapMemoize((kind: Kind, all: Log, standing: Log): object =>
+  kind.reduce({ all, standing } as unknown as Parameters<Kind['reduce']>[0]),
+);
+
+/** What stands of each value of a kind. */
+const frontierOf = weakMapMemoize(
+  (kind: Kind, all: Log, standing: Log): readonly (readonly [string, readonly string[]])[] => {
+    const { value } = kind;
+    if (!value) return [];
+    const log = { all, standing } as unknown as Parameters<typeof latestBy>[0];
+    return [...latestBy(log, value)].map(
+      ([key, latest]) => [`${kind.type} ${key}`, afterOf(latest, AFTER_MAX)] as const,
+    );
+  },
+);
+
+const swapsOf = weakMapMemoize(
+  (
+    opened: Together<Slices>['swapsOpened'],
+    choices: Together<Slices>['choices'],
+    everChosen: Together<Slices>['everChosen'],
+  ): readonly SwapRecord[] =>
+    opened.map(({ id, positions, openedBy }) => ({
+      id,
+      positions,
+      openedBy: { id: openedBy.id, at: openedBy.at },
+      choice: (choices.get(id) ?? null) as SwapRecord['choice'],
+      chosenSince: everChosen.find((e) => e.body.swap === id) ?? null,
+    })),
+);
+
 /**
  * Folds a job's entries. Any arrival order gives the same record, except `late`, which is about arrival.
  * @param frame what the job is about; null: every entry fits
@@ -58,30 +105,15 @@ export function foldJob(events: readonly AnyStoredEvent[], frame: JobFrame | nul
     if (code === null) stands.push(e);
     else misfits.push({ event: e, code });
   }
-  const logs = new Map<EventType, { all: AnyStoredEvent[]; standing: AnyStoredEvent[] }>();
-  const logOf = (type: EventType) => {
-    const found = logs.get(type) ?? { all: [], standing: [] };
-    logs.set(type, found);
-    return found;
-  };
-  for (const e of all) logOf(e.type).all.push(e);
-  for (const e of stands) logOf(e.type).standing.push(e);
-  const types = Object.keys(EVENT_KINDS) as EventType[];
-  const slices = Object.assign(
-    {},
-    ...types.map((t) => kindOf(t).reduce(logOf(t) as Parameters<ReturnType<typeof kindOf>['reduce']>[0])),
-  ) as Together<Slices>;
+  const allOf = byType(all);
+  const standingOf = byType(stands);
+  const logs = TYPES.map((t) => [kindOf(t), sameList(allOf[t]), sameList(standingOf[t])] as const);
+  const slices = Object.assign({}, ...logs.map((log) => sliceOf(...log))) as Together<Slices>;
   const lockedAt = Math.max(-1, ...slices.locks.map((l) => l.seq));
   return {
     ...slices,
-    swaps: slices.swapsOpened.map(({ id, positions, openedBy }) => ({
-      id,
-      positions,
-      openedBy: { id: openedBy.id, at: openedBy.at },
-      choice: (slices.choices.get(id) ?? null) as SwapRecord['choice'],
-      chosenSince: slices.everChosen.find((e) => e.body.swap === id) ?? null,
-    })),
-    frontiers: frontiers(types.map((t) => [t, logOf(t)] as const)),
+    swaps: swapsOf(slices.swapsOpened, slices.choices, slices.everChosen),
+    frontiers: Object.fromEntries(logs.flatMap((log) => frontierOf(...log))),
     late:
       slices.locks.length === 0 ? [] : stands.filter((e) => e.seq > lockedAt && e.type !== 'release-locked'),
     standing: stands,
@@ -95,22 +127,6 @@ export const valueKey = (type: EventType, body: unknown): string | null => {
   const value = kindOf(type).value?.(body);
   return value === undefined ? null : `${type} ${value}`;
 };
-
-function frontiers(
-  logs: readonly (readonly [
-    EventType,
-    { all: readonly AnyStoredEvent[]; standing: readonly AnyStoredEvent[] },
-  ])[],
-): JobRecord['frontiers'] {
-  const found: [string, readonly string[]][] = [];
-  for (const [type, log] of logs) {
-    const { value } = kindOf(type);
-    if (!value) continue;
-    for (const [key, latest] of latestBy(log as unknown as Parameters<typeof latestBy>[0], value))
-      found.push([`${type} ${key}`, afterOf(latest, AFTER_MAX)]);
-  }
-  return Object.fromEntries(found);
-}
 
 /** What standing fact entries state; those of other jobs of the same vehicle count as well. */
 export const statementsOf = (facts: JobRecord['facts']): readonly FactStatement[] =>

@@ -1,9 +1,11 @@
+import { weakMapMemoize } from 'reselect';
 import { SLOT_WAYS, sourceId } from '../harness';
 import type { Family, Lamp, Part } from '../shelf/types';
 import { type FactRegistry, positionKey } from '../vehicle';
 import type { AnyStoredEvent, JobFrame } from './events';
 import { compareEvents } from './log/frontier';
 import { standingEvents } from './log/standing';
+import { sameList } from './readings/part';
 
 export interface FrameSources {
   readonly family: Family;
@@ -16,7 +18,18 @@ export interface FrameSources {
 }
 
 /** What a job of a vehicle line is about, as far as an entry can be held against it without reading the job. */
-export function jobFrame({ family, registry, parts, lamps, otherJobs }: FrameSources): JobFrame {
+export const jobFrame = ({ family, registry, parts, lamps, otherJobs }: FrameSources): JobFrame =>
+  frameOf(family, registry, parts, sameList(lamps), sameList(otherJobs));
+
+const frameOf = weakMapMemoize(layFrame);
+
+function layFrame(
+  family: Family,
+  registry: FactRegistry,
+  parts: readonly Part[],
+  lamps: readonly Lamp[],
+  otherJobs: readonly AnyStoredEvent[],
+): JobFrame {
   const places = [
     ...(family.fuseBoxes ?? []).flatMap((box) =>
       box.slots.flatMap((slot) =>

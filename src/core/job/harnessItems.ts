@@ -21,13 +21,15 @@ export interface WiredSwap {
  */
 export function harnessItems(
   { swap, wiring, matters, feeds }: WiredSwap,
-  record: JobRecord,
+  record: Pick<JobRecord, 'feeds' | 'decisions' | 'harnessReads'>,
 ): readonly RuledItem[] {
   const chosen = swap.choice?.event.id;
   if (!chosen) return [];
   const items: RuledItem[] = [];
   const metBy = (id: string | null) => {
-    const e = record.standing.find((x) => x.id === id);
+    const e = [...record.decisions.values(), ...record.harnessReads.values()].find(
+      (x) => x.event.id === id,
+    )?.event;
     return e ? { met: { by: e.user, at: e.at } } : {};
   };
   for (const list of modesThatDiffer(matters.modes))

@@ -56,7 +56,7 @@ export function checkLines(
   position: PositionKey,
   lamp: string,
   checks: HarnessChecks,
-  record: JobRecord,
+  record: Pick<JobRecord, 'harnessReads'>,
 ): CheckReading {
   const readOf = (check: string) => record.harnessReads.get(`${position}/${lamp}/${check}`)?.event;
   const ring = checks.ring.steps.map((step): RingLine => {

@@ -16,6 +16,7 @@ export * from './stripping';
 export * from './proving';
 export type { ClosableBy, ItemOrigin, OpenItem } from './openItem';
 export * from './openItems';
+export type { ChoiceCheck } from './readings/check';
 export * from './stageStates';
 export * from './readJob';
 export * from './release';

@@ -1,39 +1,22 @@
+import { weakMapMemoize } from 'reselect';
 import type { Judgement } from '../fitment';
 import { type Reason, reason } from '../reason';
 import type { ResolvedFact } from '../vehicle';
-import type { JobRecord, SwapRecord } from './fold';
+import type { JobRecord } from './fold';
 import type { ItemOrigin, OpenItem } from './openItem';
 import { closable, closingsThatDoNot, type Since } from './closings';
 import { proofItems, type RuledItem, stripItems } from './handItems';
 import { type HeldBehind, isPersonsItem } from './events';
 import { compareEvents } from './log/frontier';
 import type { Unfit } from './log/standing';
-import { orderItems, type SwapOrders } from './orders';
-import { notProven, type ProofLine } from './proving';
+import { orderItems } from './orders';
+import { notProven } from './proving';
+import type { ChoiceCheck } from './readings/check';
+import { part } from './readings/part';
 import type { Stage } from './stages';
 import type { StripReading } from './stripping';
 import { harnessItems } from './harnessItems';
-import type { FeedMatter, WireMatters } from './wireMatters';
-import { type PositionWiring, seriousConflicts } from './wiring';
-
-/** The state of a swap's choice against what is known now. */
-export interface ChoiceCheck {
-  readonly swap: SwapRecord;
-  /** Judged again with the pinned rows and today's facts; null where a pinned row is missing. */
-  readonly now: Judgement | null;
-  /** Catalogue rows that have a newer revision than the pinned one. */
-  readonly revised: readonly string[];
-  /** Wiring and light of each position; empty while no lamp is chosen. */
-  readonly wiring: readonly PositionWiring[];
-  /** Mode plugs, cures and lengths. */
-  readonly matters: WireMatters;
-  /** Extra feeds with every place they could come from. */
-  readonly feeds: readonly FeedMatter[];
-  /** The function matrix; empty while no lamp is chosen. */
-  readonly proofs: readonly ProofLine[];
-  /** Quote, parts and boxes; null while no lamp is chosen. */
-  readonly orders: SwapOrders | null;
-}
+import { seriousConflicts } from './wiring';
 
 const AIMED_ROLES = /^(headlamp|fog)\./;
 
@@ -81,21 +64,17 @@ export function openItems(
       [...statements].sort(compareEvents).at(-1),
     );
   }
-  for (const check of checks) {
-    swapItems(check, rule);
-    wiringItems(check, rule);
-    const { choice, positions } = check.swap;
-    if (!choice) continue;
-    found.push(...harnessItems(check, record).map((i) => ruled(record, i, choice.event)));
-    found.push(
-      ...proofItems(choice.event.id, positions, check.proofs).map((i) => ruled(record, i, choice.event)),
-    );
-  }
+  for (const check of checks) found.push(...checkItems(check, checkEntries(record)));
   const first = record.swaps.flatMap((s) => s.chosenSince ?? []).sort(compareEvents)[0] ?? null;
   found.push(...stripItems(strip).map((i) => ruled(record, i, first)));
   const orders = checks.flatMap((c) => c.orders ?? []);
   found.push(
-    ...orderItems(orders, record, (what) => isProven(what, checks)).map((i) => ruled(record, i, first)),
+    ...orderItems(orders, record, (swap, what) =>
+      isProven(
+        what,
+        checks.filter((c) => c.swap.id === swap),
+      ),
+    ).map((i) => ruled(record, i, first)),
   );
   for (const [position, value] of record.asFound)
     if (value.rivals.length > 0)
@@ -123,6 +102,25 @@ export function openItems(
     );
   return { items: found, unfit: closingsThatDoNot(record, found) };
 }
+
+type CheckEntries = Pick<JobRecord, 'closings' | 'feeds' | 'decisions' | 'harnessReads'>;
+const checkEntries = part<JobRecord>()('closings', 'feeds', 'decisions', 'harnessReads');
+
+/** What one swap raises: anew only when it, or what was closed, has changed. */
+const checkItems = weakMapMemoize((check: ChoiceCheck, record: CheckEntries): readonly OpenItem[] => {
+  const found: OpenItem[] = [];
+  const rule: Raise = (id, origin, what, stage, since = null) =>
+    found.push(closable(record, { id, origin, what, stage, raisedBy: null, raisedAt: null, since }));
+  swapItems(check, rule);
+  wiringItems(check, rule);
+  const { choice, positions } = check.swap;
+  if (!choice) return found;
+  const ruledItems = [
+    ...harnessItems(check, record),
+    ...proofItems(choice.event.id, positions, check.proofs),
+  ];
+  return [...found, ...ruledItems.map((i) => ruled(record, i, choice.event))];
+});
 
 function swapItems({ swap, now, revised }: ChoiceCheck, raise: Raise): void {
   const chosen = swap.choice?.event;
@@ -246,7 +244,7 @@ function partsDiffer(
 }
 
 /** An item of a rule; where what it asks for was done, that closes it, unless a person did before. */
-function ruled(record: JobRecord, i: RuledItem, since: Since | null): OpenItem {
+function ruled(record: Pick<JobRecord, 'closings'>, i: RuledItem, since: Since | null): OpenItem {
   const plain = closable(record, {
     id: i.id,
     origin: i.origin,

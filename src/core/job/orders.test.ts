@@ -3,6 +3,7 @@ import { readFileSync } from 'node:fs';
 import type { Shelf } from '../shelf';
 import type { AnyStoredEvent, BodyOf } from './events';
 import { eventMaker, shelfSources } from './jobKit';
+import { orderItems } from './orders';
 import { readJob } from './readJob';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
@@ -60,6 +61,8 @@ const agree = (minor: number) =>
     after: [],
   });
 
+const R = 'reflector-red';
+
 describe('the quote', () => {
   it('is lamps, certain parts and the work at its usual time: 2 × 188.00 + 2 × 6.40 + 60 min at 60.00', () => {
     const { quote } = job().orders;
@@ -98,7 +101,6 @@ describe('parts on their way', () => {
       items: items.filter((i) => i.startsWith('item-part')),
     };
   };
-  const R = 'reflector-red';
   it.each<[string, AnyStoredEvent[], object]>([
     ['nothing ordered', [], { needed: 2, toOrder: 2, awaited: 0, items: [] }],
     [
@@ -132,6 +134,34 @@ describe('parts on their way', () => {
       { held: null, items: [] },
     ],
   ])('%s', (_, moves, expected) => expect(state(...moves)).toMatchObject(expected));
+});
+
+it('a part that is held behind a proof may go when its own swap is proven, whatever another swap wants', () => {
+  const held = (swap: string) => ({
+    swap,
+    quote: { lines: [], minutes: { p50: 0, p90: 0 }, total: null },
+    agreed: null,
+    procured: [
+      {
+        id: R,
+        kind: 'part' as const,
+        needed: 1,
+        ordered: 0,
+        received: 0,
+        awaited: 0,
+        toOrder: 1,
+        due: null,
+        held: 'bench-proven' as const,
+        state: 'held' as const,
+      },
+    ],
+    boxes: [],
+  });
+  const items = orderItems([held('s'), held('t')], { scopes: [], warranty: null }, (swap) => swap === 's');
+  expect(items.map((i) => [i.id, i.what.code])).toEqual([
+    [`held:s:${R}`, 'item-part-may-go'],
+    [`held:t:${R}`, 'item-part-held'],
+  ]);
 });
 
 describe('the box', () => {

@@ -125,11 +125,14 @@ export function quoteOf(judgement: Judgement, s: OrderSources): Quote {
   return { lines, minutes: { p50: low, p90: high }, total };
 }
 
+/** The entries that quotes, orders and boxes depend on. */
+export type OrderEntries = Pick<JobRecord, 'quotes' | 'partMoves' | 'boxes'>;
+
 /** Reads what was agreed, ordered, received and unpacked for a swap. */
 export function swapOrders(
   swap: SwapRecord,
   judgement: Judgement,
-  record: JobRecord,
+  record: OrderEntries,
   s: OrderSources,
 ): SwapOrders {
   const quote = quoteOf(judgement, s);
@@ -186,7 +189,7 @@ export function swapOrders(
   };
 }
 
-function boxLine(position: PositionKey, lamp: string, record: JobRecord): BoxLine {
+function boxLine(position: PositionKey, lamp: string, record: OrderEntries): BoxLine {
   const e = record.boxes.get(`${position}/${lamp}`)?.event;
   if (!e) return { position, lamp, checked: null, bad: [] };
   const { checks, serial, lot = '', words = '', leftovers } = e.body;
@@ -201,8 +204,8 @@ function boxLine(position: PositionKey, lamp: string, record: JobRecord): BoxLin
 /** What is left to be settled before the spanner: consent that no longer covers the quote, parts, boxes, added scope. */
 export function orderItems(
   orders: readonly SwapOrders[],
-  record: JobRecord,
-  proven: (what: HeldBehind) => boolean,
+  record: Pick<JobRecord, 'scopes' | 'warranty'>,
+  proven: (swap: string, what: HeldBehind) => boolean,
 ): readonly RuledItem[] {
   const items: RuledItem[] = [];
   const open = (id: string, origin: RuledItem['origin'], what: Reason, stage: RuledItem['stage'] = 'fit') =>
@@ -225,7 +228,10 @@ export function orderItems(
         open(
           `held:${o.swap}:${p.id}`,
           'parts',
-          reason(proven(p.held) ? 'item-part-may-go' : 'item-part-held', { part: p.id, behind: p.held }),
+          reason(proven(o.swap, p.held) ? 'item-part-may-go' : 'item-part-held', {
+            part: p.id,
+            behind: p.held,
+          }),
         );
     }
     for (const b of o.boxes)

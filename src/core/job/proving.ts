@@ -60,7 +60,7 @@ export interface ProofSources {
 export function readProofs(
   wiring: readonly PositionWiring[],
   judgement: Judgement | null,
-  record: JobRecord,
+  record: Pick<JobRecord, 'proofs'>,
   s: ProofSources,
 ): readonly ProofLine[] {
   const asked = wiring.map((w) => ({
@@ -99,15 +99,15 @@ function cellLine(cell: ProofCell, seen: SeenCell | undefined): ProofCellLine {
 }
 
 /** All cells of a matrix. */
-export function proofCells(
-  lines: readonly ProofLine[],
-): readonly (ProofCellLine & { readonly step: string })[] {
-  return lines.flatMap((l) => l.lamps.flatMap((x) => x.cells.map((c) => ({ ...c, step: l.id }))));
-}
+export const proofCells = weakMapMemoize(
+  (lines: readonly ProofLine[]): readonly (ProofCellLine & { readonly step: string })[] =>
+    lines.flatMap((l) => l.lamps.flatMap((x) => x.cells.map((c) => ({ ...c, step: l.id })))),
+);
 
 /** Not proven twice over; whoever counts them means these. */
-export const notProven = (lines: readonly ProofLine[]) =>
-  proofCells(lines).filter((c) => c.state !== 'proven');
+export const notProven = weakMapMemoize((lines: readonly ProofLine[]) =>
+  proofCells(lines).filter((c) => c.state !== 'proven'),
+);
 
 interface Asked {
   readonly position: string;

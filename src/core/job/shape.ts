@@ -1,67 +1,79 @@
+import { weakMapMemoize } from 'reselect';
 import { feedMatterFunctions } from './wireMatters';
 import { type JobShape, kindOf } from './events';
 import type { JobRecord } from './fold';
 import type { Unfit } from './log/standing';
 import type { OpenItem } from './openItem';
-import type { ChoiceCheck } from './openItems';
+import type { ChoiceCheck } from './readings/check';
 import type { StripReading } from './stripping';
 
 /** What a job asks for as it is read now: what its entries can be answers to. */
 export function jobShape(
-  record: JobRecord,
+  record: Pick<JobRecord, 'everChosen' | 'raised' | 'swaps'>,
   checks: readonly ChoiceCheck[],
   strip: StripReading,
   items: readonly OpenItem[],
 ): JobShape {
-  const wirings = checks.flatMap((c) => c.wiring);
-  const at = (w: { position: string; lamp: { id: string } }, what: string) =>
-    `${w.position}/${w.lamp.id}/${what}`;
   return {
+    ...askedBy(checks, record.everChosen),
     steps: new Set([...strip.out, ...strip.back].map((l) => `${l.step.way}/${l.step.id}`)),
-    bench: new Set(wirings.flatMap((w) => w.bench.map((l) => at(w, l.step.id)))),
-    checks: new Set(
-      wirings.flatMap((w) => [
-        ...(w.checks?.ring ?? []).map((l) => at(w, l.id)),
-        ...(w.checks?.probes ?? []).map((l) => at(w, l.step.id)),
-      ]),
-    ),
-    proofs: new Set(
-      checks.flatMap((c) =>
-        c.proofs.flatMap((p) =>
-          p.lamps.flatMap((l) => l.cells.map((x) => `${l.position}/${l.lamp}/${p.id}/${x.cell.does}`)),
-        ),
-      ),
-    ),
-    boxes: new Set(checks.flatMap((c) => (c.orders?.boxes ?? []).map((b) => `${b.position}/${b.lamp}`))),
-    quoted: new Set(checks.flatMap((c) => (c.orders?.quote.total ? [c.swap.id] : []))),
-    parts: new Set(
-      // What a choice once pinned may be on its way still, and what is only perhaps needed may be ordered.
-      [
-        ...checks.flatMap((c) => (c.orders?.quote.lines ?? []).map((l) => [c.swap.id, l.id])),
-        ...record.everChosen.flatMap(({ body }) =>
-          [...body.parts, ...Object.values(body.lamps)].map((r) => [body.swap, r.id]),
-        ),
-      ].map((named) => named.join('/')),
-    ),
-    feeds: new Set(
-      checks.flatMap((c) => feedMatterFunctions(c.wiring).map((does) => `${c.swap.id}/${does}`)),
-    ),
-    matters: new Set(
-      checks.flatMap((c) =>
-        [
-          ...c.matters.modes.map((m) => m.matter),
-          ...c.matters.cures.map((m) => m.matter),
-          ...c.wiring.flatMap((w) => [`adapters/${w.position}`, `route/${w.position}`]),
-        ].map((m) => `${c.swap.id}/${m}`),
-      ),
-    ),
     sheets: new Set(strip.uses.flatMap((u) => u.candidates.map((c) => `${u.swap}/${c.sheet.id}`))),
-    lamps: new Set(wirings.map((w) => `${w.position}/${w.lamp.id}`)),
     swaps: new Set(record.swaps.map((s) => s.id)),
-    chosen: new Set(checks.flatMap((c) => (c.swap.choice ? [c.swap.id] : []))),
     items: new Set([...items.map((i) => i.id), ...record.raised.map((e) => e.body.item)]),
   };
 }
+
+/** What the swaps ask for. */
+const askedBy = weakMapMemoize(
+  (
+    checks: readonly ChoiceCheck[],
+    everChosen: JobRecord['everChosen'],
+  ): Omit<JobShape, 'steps' | 'sheets' | 'swaps' | 'items'> => {
+    const wirings = checks.flatMap((c) => c.wiring);
+    const at = (w: { position: string; lamp: { id: string } }, what: string) =>
+      `${w.position}/${w.lamp.id}/${what}`;
+    // What a choice once pinned may be on its way still, and what is only perhaps needed may be ordered.
+    const parts = [
+      ...checks.flatMap((c) => (c.orders?.quote.lines ?? []).map((l) => [c.swap.id, l.id])),
+      ...everChosen.flatMap(({ body }) =>
+        [...body.parts, ...Object.values(body.lamps)].map((r) => [body.swap, r.id]),
+      ),
+    ];
+    return {
+      bench: new Set(wirings.flatMap((w) => w.bench.map((l) => at(w, l.step.id)))),
+      checks: new Set(
+        wirings.flatMap((w) => [
+          ...(w.checks?.ring ?? []).map((l) => at(w, l.id)),
+          ...(w.checks?.probes ?? []).map((l) => at(w, l.step.id)),
+        ]),
+      ),
+      proofs: new Set(
+        checks.flatMap((c) =>
+          c.proofs.flatMap((p) =>
+            p.lamps.flatMap((l) => l.cells.map((x) => `${l.position}/${l.lamp}/${p.id}/${x.cell.does}`)),
+          ),
+        ),
+      ),
+      boxes: new Set(checks.flatMap((c) => (c.orders?.boxes ?? []).map((b) => `${b.position}/${b.lamp}`))),
+      quoted: new Set(checks.flatMap((c) => (c.orders?.quote.total ? [c.swap.id] : []))),
+      parts: new Set(parts.map((named) => named.join('/'))),
+      feeds: new Set(
+        checks.flatMap((c) => feedMatterFunctions(c.wiring).map((does) => `${c.swap.id}/${does}`)),
+      ),
+      matters: new Set(
+        checks.flatMap((c) =>
+          [
+            ...c.matters.modes.map((m) => m.matter),
+            ...c.matters.cures.map((m) => m.matter),
+            ...c.wiring.flatMap((w) => [`adapters/${w.position}`, `route/${w.position}`]),
+          ].map((m) => `${c.swap.id}/${m}`),
+        ),
+      ),
+      lamps: new Set(wirings.map((w) => `${w.position}/${w.lamp.id}`)),
+      chosen: new Set(checks.flatMap((c) => (c.swap.choice ? [c.swap.id] : []))),
+    };
+  },
+);
 
 /**
  * Everything that stands in no reading of the job, with the code of why: undos that undo nothing, entries that fit

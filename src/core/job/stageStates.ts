@@ -2,7 +2,7 @@ import { type Reason, reason } from '../reason';
 import { factRef, type FactRef, type ResolvedFact, splitFactRef } from '../vehicle';
 import type { JobRecord } from './fold';
 import type { OpenItem } from './openItem';
-import type { ChoiceCheck } from './openItems';
+import type { ChoiceCheck } from './readings/check';
 import { notProven, proofCells } from './proving';
 import { type Stage, STAGES } from './stages';
 import { isDone, isDue, type StripReading } from './stripping';

@@ -62,7 +62,7 @@ export interface MatterSources {
 export function wireMatters(
   swap: SwapRecord,
   wiring: readonly PositionWiring[],
-  record: JobRecord,
+  record: Pick<JobRecord, 'decisions'>,
   s: MatterSources,
 ): WireMatters {
   const decided = (matter: string) => record.decisions.get(`${swap.id}/${matter}`)?.event;

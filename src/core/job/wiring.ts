@@ -55,11 +55,14 @@ export interface WiringSources {
   readonly connectors: readonly ConnectorHalf[];
 }
 
+/** The entries that the wiring depends on. */
+export type WiringEntries = Pick<JobRecord, 'decisions' | 'pins' | 'feeds' | 'bench' | 'harnessReads'>;
+
 /** Works out the wiring and the light of every position of a planned swap. */
 export function swapWiring(
   swap: SwapRecord,
   plan: SwapPlan,
-  record: JobRecord,
+  record: WiringEntries,
   s: WiringSources,
 ): readonly PositionWiring[] {
   const systemV = systemVOf(s.known.get('system-voltage@vehicle'));
@@ -130,7 +133,7 @@ function benchLines(
   position: PositionKey,
   lamp: Lamp,
   steps: readonly BenchStep[],
-  record: JobRecord,
+  record: WiringEntries,
 ): readonly BenchLine[] {
   return steps.map((step) => {
     const e = record.bench.get(`${position}/${lamp.id}/${step.id}`)?.event;

@@ -1,0 +1,153 @@
+import { weakMapMemoize } from 'reselect';
+import { systemVOf } from '../../electrical';
+import type { Judgement, Known, SwapPlan } from '../../fitment';
+import type { RowRef } from '../events';
+import type { JobRecord, SwapRecord } from '../fold';
+import { type OrderEntries, type SwapOrders, swapOrders } from '../orders';
+import { type ProofLine, type ProofSources, readProofs } from '../proving';
+import type { JobSources, PinnedKind } from '../readJob';
+import {
+  type FeedMatter,
+  feedMatters,
+  type MatterSources,
+  wireMatters,
+  type WireMatters,
+} from '../wireMatters';
+import { type PositionWiring, swapWiring, type WiringSources } from '../wiring';
+import { judged, knownText, partsById } from './choice';
+import { part } from './part';
+
+/** The state of a swap's choice against what is known now. */
+export interface ChoiceCheck {
+  readonly swap: SwapRecord;
+  /** Judged again with the pinned rows and today's facts; null where a pinned row is missing. */
+  readonly now: Judgement | null;
+  /** Catalogue rows that have a newer revision than the pinned one. */
+  readonly revised: readonly string[];
+  /** Wiring and light of each position; empty while no lamp is chosen. */
+  readonly wiring: readonly PositionWiring[];
+  /** Mode plugs, cures and lengths. */
+  readonly matters: WireMatters;
+  /** Extra feeds with every place they could come from. */
+  readonly feeds: readonly FeedMatter[];
+  /** The function matrix; empty while no lamp is chosen. */
+  readonly proofs: readonly ProofLine[];
+  /** Quote, parts and boxes; null while no lamp is chosen. */
+  readonly orders: SwapOrders | null;
+}
+
+const wiringEntries = part<JobRecord>()('decisions', 'pins', 'feeds', 'bench', 'harnessReads');
+const matterEntries = part<JobRecord>()('decisions');
+const proofEntries = part<JobRecord>()('proofs');
+const orderEntries = part<JobRecord>()('quotes', 'partMoves', 'boxes');
+const wiringSources = part<WiringSources>()('family', 'registry', 'known', 'profiles', 'parts', 'connectors');
+const matterSources = part<MatterSources>()('family', 'registry', 'known', 'systemV');
+const proofSources = part<ProofSources>()('family', 'registry', 'known');
+const orderSources = part<JobSources>()('parts', 'rates');
+
+const wiringOf = weakMapMemoize(swapWiring);
+const mattersOf = weakMapMemoize(wireMatters);
+const feedsOf = weakMapMemoize(feedMatters);
+const proofsOf = weakMapMemoize(readProofs);
+const ordersOf = weakMapMemoize(
+  (
+    swap: SwapRecord,
+    plan: SwapPlan,
+    now: Judgement,
+    entries: OrderEntries,
+    { parts, rates }: Pick<JobSources, 'parts' | 'rates'>,
+  ) => {
+    const lamps = new Map(plan.places.map((p) => [p.lamp.id, p.lamp]));
+    const byId = partsById(parts);
+    return swapOrders(swap, now, entries, {
+      lamp: (id) => lamps.get(id),
+      part: (id) => byId.get(id),
+      rates,
+    });
+  },
+);
+
+const NO_WIRING: readonly PositionWiring[] = [];
+const NO_MATTERS: WireMatters = { modes: [], cures: [], routes: {} };
+const NO_FEEDS: readonly FeedMatter[] = [];
+const NO_PROOFS: readonly ProofLine[] = [];
+
+/** Reads one swap: each part of it anew only where what that part depends on has changed. */
+export function checkChoice(
+  swap: SwapRecord,
+  record: JobRecord,
+  sources: JobSources,
+  known: Known,
+): ChoiceCheck {
+  if (!swap.choice) return laid(swap, null, NO_WIRING, NO_MATTERS, NO_FEEDS, NO_PROOFS, null, '');
+  const all = { ...sources, known, systemV: systemVOf(known.get('system-voltage@vehicle')) };
+  const chosen = judgedChoice(swap, sources, known);
+  const now = chosen?.now ?? null;
+  const wiring = chosen ? wiringOf(swap, chosen.plan, wiringEntries(record), wiringSources(all)) : NO_WIRING;
+  const matters = mattersOf(swap, wiring, matterEntries(record), matterSources(all));
+  return laid(
+    swap,
+    now,
+    wiring,
+    matters,
+    feedsOf(wiring, matters, matterSources(all)),
+    proofsOf(wiring, now, proofEntries(record), proofSources(all)),
+    chosen && ordersOf(swap, chosen.plan, chosen.now, orderEntries(record), orderSources(sources)),
+    revisedRows(swap, sources.pinned.head),
+  );
+}
+
+/** The same check for the same parts. @param revised ids of newer rows, a line each */
+const laid = weakMapMemoize(
+  (
+    swap: SwapRecord,
+    now: Judgement | null,
+    wiring: readonly PositionWiring[],
+    matters: WireMatters,
+    feeds: readonly FeedMatter[],
+    proofs: readonly ProofLine[],
+    orders: SwapOrders | null,
+    revised: string,
+  ): ChoiceCheck => ({
+    swap,
+    now,
+    revised: revised === '' ? [] : revised.split('\n'),
+    wiring,
+    matters,
+    feeds,
+    proofs,
+    orders,
+  }),
+);
+
+/** Rows of the shelf that are newer than a choice has them, a line each, sorted. */
+function revisedRows(swap: SwapRecord, head: (kind: PinnedKind, id: string) => number | undefined): string {
+  if (!swap.choice) return '';
+  const { application, lamps, parts, sheets = [] } = swap.choice.event.body;
+  const refs: readonly (readonly [PinnedKind, RowRef])[] = [
+    ['application', application],
+    ...Object.values(lamps).map((r) => ['lamp', r] as const),
+    ...parts.map((r) => ['part', r] as const),
+    ...sheets.map((r) => ['step-sheet', r] as const),
+  ];
+  const newer = refs.filter(([kind, ref]) => (head(kind, ref.id) ?? 0) > ref.rev).map(([, ref]) => ref.id);
+  return [...new Set(newer)].sort().join('\n');
+}
+
+/** The swap as it was chosen, from the rows it pinned, judged again. */
+function judgedChoice(swap: SwapRecord, s: JobSources, known: Known): ReturnType<typeof judged> {
+  const body = swap.choice?.event.body;
+  const row = body && s.pinned.application(body.application);
+  if (!row) return null;
+  const lamps = Object.values(body.lamps).flatMap((ref) => s.pinned.lamp(ref) ?? []);
+  return judged(
+    row,
+    s.family,
+    s.registry,
+    s.profiles,
+    s.parts,
+    JSON.stringify(swap.positions),
+    knownText(known),
+    ...lamps,
+  );
+}

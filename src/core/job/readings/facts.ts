@@ -1,0 +1,38 @@
+import { weakMapMemoize } from 'reselect';
+import type { Known } from '../../fitment';
+import type { Family } from '../../shelf/types';
+import { type FactRef, type FactRegistry, knownValues, type ResolvedFact, resolveFacts } from '../../vehicle';
+import type { AnyStoredEvent } from '../events';
+import { type JobRecord, statementsOf } from '../fold';
+import { standingEvents } from '../log/standing';
+import { derivedStatements, type VehicleRecord } from '../vehicleFacts';
+
+/** What is held to be true of a vehicle. */
+export interface FactReading {
+  readonly facts: ReadonlyMap<FactRef, ResolvedFact>;
+  readonly known: Known;
+}
+
+/**
+ * Resolves what was said in this job and in the vehicle's others, what its VIN says and what the shelf assumes.
+ * @param others entries of the vehicle's other jobs
+ */
+export const readFacts = weakMapMemoize(
+  (
+    stated: JobRecord['facts'],
+    others: readonly AnyStoredEvent[],
+    vehicle: VehicleRecord,
+    family: Family,
+    registry: FactRegistry,
+  ): FactReading => {
+    const facts = resolveFacts(
+      [
+        ...derivedStatements(vehicle, family, registry),
+        ...statementsOf(stated),
+        ...statementsOf(standingEvents(others).filter((e) => e.type === 'fact-stated')),
+      ],
+      registry.find,
+    );
+    return { facts, known: knownValues(facts) };
+  },
+);
