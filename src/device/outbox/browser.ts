@@ -3,10 +3,10 @@ import type { OutboxPort } from './outbox';
 import type { Answer } from './post';
 
 const NAME = 'yonder-outbox';
-let store: DeviceStore | undefined;
+let store: Promise<DeviceStore> | undefined;
 
 /** The store of this browser, opened once. */
-export const browserStore = (): DeviceStore => (store ??= openStore());
+const browserStore = (): Promise<DeviceStore> => (store ??= openStore());
 
 /** The outbox's world in a browser: one tab sends at a time, and all tabs hear what was answered. */
 export function browserPort(): OutboxPort {

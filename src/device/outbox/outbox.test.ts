@@ -1,9 +1,10 @@
-import { IDBFactory, IDBKeyRange } from 'fake-indexeddb';
+import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { AnyEvent } from '@/core/job';
 import { type Me, openOutbox, type Outbox, type OutboxPort, type Saying } from './outbox';
 import type { Answer } from './post';
-import { type DeviceStore, openStore } from './store';
+import { change, openStore } from './store';
 
 const TOMAS: Me = { user: 'tomas', name: 'Tomas', shop: 'north' };
 const JORY: Me = { user: 'jory', name: 'Jory', shop: 'north' };
@@ -50,16 +51,19 @@ function server() {
 
 /** A device: a disk, tabs that hear each other, a clock that is set by hand. */
 function device(fetch: typeof globalThis.fetch) {
-  const disk = { indexedDB: new IDBFactory(), IDBKeyRange };
+  const disk = new IDBFactory();
+  const open = () => {
+    globalThis.indexedDB = disk;
+    return openStore();
+  };
   const ears = new Set<(a: readonly Answer[]) => void>();
   let queue: Promise<void> = Promise.resolve();
   const timers: (() => void)[] = [];
   const clock = { ms: Date.parse('2026-06-01T12:00:00.000Z') };
   const tab = async (me: Me | null, use = fetch) => {
-    const store: DeviceStore = openStore('yonder-bolt', disk);
     let mine: ((a: readonly Answer[]) => void) | undefined;
     const port: OutboxPort = {
-      store,
+      store: open(),
       fetch: use,
       nowMs: () => clock.ms,
       alone: (work) => (queue = queue.then(work, work)),
@@ -78,9 +82,9 @@ function device(fetch: typeof globalThis.fetch) {
     };
     return openOutbox(port, me);
   };
-  const store = openStore('yonder-bolt', disk);
-  const onDisk = async () => (await store.waiting.orderBy('place').toArray()).map((w) => w.id);
-  return { tab, onDisk, timers, clock };
+  const store = open();
+  const onDisk = async () => (await (await store).getAll('waiting')).map((w) => w.id);
+  return { tab, onDisk, store, timers, clock };
 }
 
 let s: ReturnType<typeof server>;
@@ -282,4 +286,32 @@ it('while the server is silent it is tried again by itself', async () => {
   // The timer’s send takes its turn after the one before; ours comes after it.
   await box.send();
   expect([s.words(), await d.onDisk(), box.state().silentSinceMs]).toEqual([['a'], [], null]);
+});
+
+describe('the store', () => {
+  it('takes a change whole or not at all, says so, and goes on', async () => {
+    const store = await d.store;
+    const note = (key: string) => ({ key, value: 1 });
+    await expect(
+      change(store, ['notes'], async ({ notes }) => {
+        await notes.put(note('half'));
+        throw new Error('no more');
+      }),
+    ).rejects.toThrow('no more');
+    expect(await store.get('notes', 'half')).toBeUndefined();
+    // The store itself breaks this one off: two entries of one id.
+    const id = await write('a');
+    const row = await store.getFromIndex('waiting', 'id', id);
+    if (!row) throw new Error('not on the disk');
+    await expect(
+      change(store, ['waiting', 'notes'], async ({ waiting, notes }) => {
+        await notes.put(note('half'));
+        await waiting.add({ ...row, place: row.place + 1 });
+      }),
+    ).rejects.toThrow();
+    expect(await store.get('notes', 'half')).toBeUndefined();
+    expect(await d.onDisk()).toEqual([id]);
+    await change(store, ['notes'], async ({ notes }) => void (await notes.put(note('whole'))));
+    expect(await store.get('notes', 'whole')).toEqual(note('whole'));
+  });
 });

@@ -1,11 +1,11 @@
 import { v7 as uuidv7 } from 'uuid';
 import { type AnyEvent, type BodyOf, type EventType, hybridNow, kindOf } from '@/core/job';
 import { type Answer, post, type Posted } from './post';
-import { type DeviceStore, noteOf, type Waiting } from './store';
+import { change, type DeviceStore, noteOf, type Notes, type Waiting } from './store';
 
 /** The world around an outbox: one in the browser, another in tests. */
 export interface OutboxPort {
-  readonly store: DeviceStore;
+  readonly store: Promise<DeviceStore>;
   readonly fetch: typeof globalThis.fetch;
   readonly nowMs: () => number;
   /** Runs work while no other tab of this device does the like. */
@@ -71,7 +71,7 @@ const ANSWERS_KEPT = 2000;
 
 /** Opens the outbox of this device for who is signed in. */
 export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbox> {
-  const { store } = port;
+  const store = await port.store;
   const answers = new Map<string, Answer>();
   const listeners = new Set<() => void>();
   let state: OutboxState = { waiting: [], sending: false, silentSinceMs: null, signedOut: false };
@@ -84,7 +84,7 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
     for (const l of listeners) l();
   };
   const refresh = async () => {
-    if (!closed) set({ waiting: await store.waiting.orderBy('place').toArray() });
+    if (!closed) set({ waiting: await store.getAll('waiting') });
   };
   const remember = (list: readonly Answer[]) => {
     for (const a of list) answers.set(a.id, a);
@@ -96,35 +96,36 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
     void refresh();
   });
 
-  const stamp = async (job: string | null, seenAt: string | null) => {
-    const device = await noteOf(store, 'device', () => uuidv7());
-    const deviceSeq = (await noteOf(store, 'seq', () => 0)) + 1;
-    await store.notes.put({ key: 'seq', value: deviceSeq });
-    const off = await noteOf(store, 'clock-off-ms', () => 0);
+  const stamp = async (notes: Notes, job: string | null, seenAt: string | null) => {
+    const device = await noteOf(notes, 'device', () => uuidv7());
+    const deviceSeq = (await noteOf(notes, 'seq', () => 0)) + 1;
+    await notes.put({ key: 'seq', value: deviceSeq });
+    const off = await noteOf(notes, 'clock-off-ms', () => 0);
     // What is written later here is later in the job’s history, whichever tab wrote. A clock for each job: one job that
     // a wrong clock has put ahead takes no other with it.
     const key = `last-at ${job ?? ''}`;
-    const last = String(await noteOf(store, key, () => ''));
+    const last = String(await noteOf(notes, key, () => ''));
     const seen = seenAt !== null && seenAt > last ? seenAt : last === '' ? null : last;
     const at = hybridNow(port.nowMs() + off, seen);
-    await store.notes.put({ key, value: at });
+    await notes.put({ key, value: at });
     return { id: uuidv7(), at, device, deviceSeq };
   };
 
   const write: Outbox['write'] = async (job, seenAt, sayings) => {
     if (!me) throw new Error('Nobody is signed in');
-    const entries = await store.transaction('rw', store.waiting, store.notes, async () => {
+    const entries = await change(store, ['waiting', 'notes'], async ({ waiting, notes }) => {
       const made: AnyEvent[] = [];
       for (const { type, body } of sayings) {
         const entry = {
-          ...(await stamp(job, seenAt)),
+          ...(await stamp(notes, job, seenAt)),
           job,
           type,
           v: kindOf(type).v,
           user: me.user,
           body,
         } as AnyEvent;
-        await store.waiting.add({
+        // The store gives the place.
+        await waiting.add({
           id: entry.id,
           shop: me.shop,
           user: me.user,
@@ -132,7 +133,7 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
           entry,
           writtenAt: new Date(port.nowMs()).toISOString(),
           notTaken: null,
-        });
+        } as Waiting);
         made.push(entry);
       }
       return made;
@@ -171,16 +172,18 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
   const settle = async (given: readonly Answer[], batch: readonly Waiting[]) => {
     const byId = new Map(batch.map((w) => [w.id, w]));
     const mine = given.filter((a) => byId.has(a.id));
-    await store.transaction('rw', store.waiting, async () => {
+    await change(store, ['waiting'], async ({ waiting }) => {
+      const remark = async (place: number, notTaken: string | null) => {
+        const row = await waiting.get(place);
+        if (row) await waiting.put({ ...row, notTaken });
+      };
       for (const a of mine) {
         const place = byId.get(a.id)?.place;
         if (place === undefined) continue;
         if (a.outcome === 'not-taken')
           // Written by somebody else than is signed in: it waits for its author, and nothing is wrong with it.
-          await store.waiting.update(place, {
-            notTaken: a.code === 'other-author' ? null : (a.code ?? 'other'),
-          });
-        else await store.waiting.delete(place);
+          await remark(place, a.code === 'other-author' ? null : (a.code ?? 'other'));
+        else await waiting.delete(place);
       }
     });
     remember(mine);
@@ -197,7 +200,7 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
       try {
         let from = -1;
         for (;;) {
-          const rows = await store.waiting.where('[shop+user]').equals([me.shop, me.user]).sortBy('place');
+          const rows = await store.getAllFromIndex('waiting', '[shop+user]', [me.shop, me.user]);
           const batch = fill(rows.filter((w) => w.place > from && (again || w.notTaken === null)));
           if (batch.length === 0 || !(await sendBatch(batch))) break;
           from = batch.at(-1)?.place ?? from;
@@ -219,7 +222,9 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
     const off = Date.parse(serverNow) - port.nowMs();
     // Less than the line takes is no error of the clock.
     if (Number.isFinite(off))
-      await store.notes.put({ key: 'clock-off-ms', value: Math.abs(off) < 5000 ? 0 : off });
+      await change(store, ['notes'], async ({ notes }) => {
+        await notes.put({ key: 'clock-off-ms', value: Math.abs(off) < 5000 ? 0 : off });
+      });
   };
 
   await refresh();
@@ -232,7 +237,7 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
     write,
     send,
     answerTo: (id) => answers.get(id) ?? null,
-    envelope: (seenAt) => store.transaction('rw', store.notes, () => stamp(null, seenAt)),
+    envelope: (seenAt) => change(store, ['notes'], ({ notes }) => stamp(notes, null, seenAt)),
     setClock,
     close: () => {
       closed = true;
