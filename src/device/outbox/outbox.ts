@@ -76,6 +76,7 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
   const listeners = new Set<() => void>();
   let state: OutboxState = { waiting: [], sending: false, silentSinceMs: null, signedOut: false };
   let tries = 0;
+  let writes = 0;
   let cancel: () => void = () => undefined;
   let closed = false;
 
@@ -83,8 +84,13 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
     state = { ...state, ...change };
     for (const l of listeners) l();
   };
-  const refresh = async () => {
-    if (!closed) set({ waiting: await store.getAll('waiting') });
+  const refresh = async (): Promise<void> => {
+    if (closed) return;
+    const before = writes;
+    const waiting = await store.getAll('waiting');
+    // What was written meanwhile may not be in what was read.
+    if (writes !== before) return refresh();
+    set({ waiting });
   };
   const remember = (list: readonly Answer[]) => {
     for (const a of list) answers.set(a.id, a);
@@ -97,24 +103,26 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
   });
 
   const stamp = async (notes: Notes, job: string | null, seenAt: string | null) => {
-    const device = await noteOf(notes, 'device', () => uuidv7());
-    const deviceSeq = (await noteOf(notes, 'seq', () => 0)) + 1;
-    await notes.put({ key: 'seq', value: deviceSeq });
-    const off = await noteOf(notes, 'clock-off-ms', () => 0);
+    const key = `last-at ${job ?? ''}`;
+    const [device, seq, off, last] = await Promise.all([
+      noteOf(notes, 'device', () => uuidv7()),
+      noteOf(notes, 'seq', () => 0),
+      noteOf(notes, 'clock-off-ms', () => 0),
+      noteOf(notes, key, () => ''),
+    ]);
+    const deviceSeq = seq + 1;
     // What is written later here is later in the job’s history, whichever tab wrote. A clock for each job: one job that
     // a wrong clock has put ahead takes no other with it.
-    const key = `last-at ${job ?? ''}`;
-    const last = String(await noteOf(notes, key, () => ''));
     const seen = seenAt !== null && seenAt > last ? seenAt : last === '' ? null : last;
     const at = hybridNow(port.nowMs() + off, seen);
-    await notes.put({ key, value: at });
+    await Promise.all([notes.put({ key: 'seq', value: deviceSeq }), notes.put({ key, value: at })]);
     return { id: uuidv7(), at, device, deviceSeq };
   };
 
   const write: Outbox['write'] = async (job, seenAt, sayings) => {
     if (!me) throw new Error('Nobody is signed in');
-    const entries = await change(store, ['waiting', 'notes'], async ({ waiting, notes }) => {
-      const made: AnyEvent[] = [];
+    const rows = await change(store, ['waiting', 'notes'], async ({ waiting, notes }) => {
+      const made: Waiting[] = [];
       for (const { type, body } of sayings) {
         const entry = {
           ...(await stamp(notes, job, seenAt)),
@@ -124,8 +132,7 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
           user: me.user,
           body,
         } as AnyEvent;
-        // The store gives the place.
-        await waiting.add({
+        const row = {
           id: entry.id,
           shop: me.shop,
           user: me.user,
@@ -133,13 +140,16 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
           entry,
           writtenAt: new Date(port.nowMs()).toISOString(),
           notTaken: null,
-        } as Waiting);
-        made.push(entry);
+        };
+        // The store gives the place.
+        made.push({ ...row, place: await waiting.add(row as Waiting) });
       }
       return made;
     });
-    await refresh();
-    return entries;
+    writes += 1;
+    // Shown at once, without reading the disk again.
+    set({ waiting: [...state.waiting, ...rows] });
+    return rows.map((r) => r.entry);
   };
 
   /** Sends one batch and settles what was answered. @returns whether to go on with the next */

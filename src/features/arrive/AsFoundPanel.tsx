@@ -2,7 +2,7 @@
 import { type FormEvent, useState } from 'react';
 import { AS_FOUND, type AsFound, type PositionView } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
-import { useJob } from '../job/JobContext';
+import { useBusy, useJob } from '../job/JobContext';
 
 /** How each lamp came in. The lamps to be changed stand first; the one in focus can be recorded. */
 export function AsFoundPanel() {
@@ -40,6 +40,7 @@ export function AsFoundPanel() {
 
 function FoundForm({ position }: { position: PositionView }) {
   const { words, say, sender } = useJob();
+  const sending = useBusy();
   const { t, tCode } = words;
   const [found, setFound] = useState<readonly AsFound[]>(position.found);
   const [note, setNote] = useState(position.foundWords);
@@ -84,7 +85,7 @@ function FoundForm({ position }: { position: PositionView }) {
         <textarea className={FIELD} rows={2} value={note} onChange={(e) => setNote(e.target.value)} />
       </label>
       <div className="flex items-center gap-3">
-        <button type="submit" className={BUTTON.main} disabled={sender.state.kind === 'sending'}>
+        <button type="submit" className={BUTTON.main} disabled={sending}>
           {t('found.save')}
         </button>
         <p role="alert" className="text-sm text-plum">

@@ -2,7 +2,7 @@
 import { type FormEvent, useState } from 'react';
 import { WARRANTY_SYMPTOMS, type WarrantySymptom, arriveView } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
-import { useJob, useView } from '../job/JobContext';
+import { useBusy, useJob, useView } from '../job/JobContext';
 import { Link } from '@/ui/Link';
 
 export interface EarlierJob {
@@ -14,6 +14,7 @@ export interface EarlierJob {
 /** Is this about lamps that were fitted here before? Links the job to the earlier one, so that the part's record knows. */
 export function WarrantyPanel({ earlier }: { earlier: readonly EarlierJob[] }) {
   const { words, say, sender } = useJob();
+  const sending = useBusy();
   const arrive = useView(arriveView);
   const { t, tCode } = words;
   const [jobId, setJobId] = useState(arrive.warranty?.earlier ?? earlier[0]?.id ?? '');
@@ -97,7 +98,7 @@ export function WarrantyPanel({ earlier }: { earlier: readonly EarlierJob[] }) {
         {fault && lamps.length === 0 ? t('warranty.lamps-wanted') : ''}
       </p>
       <div>
-        <button type="submit" className={BUTTON.main} disabled={sender.state.kind === 'sending'}>
+        <button type="submit" className={BUTTON.main} disabled={sending}>
           {t('warranty.save')}
         </button>
       </div>

@@ -5,7 +5,7 @@ import type { BenchLine, LampBench } from '@/core/job';
 import { readCurrent } from '@/core/quantity';
 import { LIGHT_COLOURS } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
-import { useJob } from '../job/JobContext';
+import { useBusy, useJob } from '../job/JobContext';
 
 /** What to connect, what to expect, and the reading. */
 export function ReadingForm({
@@ -20,6 +20,7 @@ export function ReadingForm({
   onSaved: () => void;
 }) {
   const { words, say, sender } = useJob();
+  const sending = useBusy();
   const { t, tCode, decimal } = words;
   const { step } = line;
   const [amps, setAmps] = useState('');
@@ -89,7 +90,7 @@ export function ReadingForm({
             <option value="other-function">{t('bench.seen-other')}</option>
           </select>
         </label>
-        <button type="submit" className={BUTTON.main} disabled={sender.state.kind === 'sending'}>
+        <button type="submit" className={BUTTON.main} disabled={sending}>
           {t('bench.save')}
         </button>
       </div>

@@ -76,7 +76,7 @@ function Form({
   const words = useWords();
   const { t, tCode } = words;
   const say = wording(words, { label: () => null, unit: () => null });
-  const sender = useSend(job.id, job.lastAt, NO_VALUES);
+  const { sender, sent } = useSend(job.id, job.lastAt, NO_VALUES);
   const [position, setPosition] = useState('');
   const [note, setNote] = useState('');
   const [done, setDone] = useState(false);
@@ -93,7 +93,7 @@ function Form({
       }),
     );
   };
-  const { state } = sender;
+  const { state } = sent;
   return (
     <form onSubmit={submit} noValidate className="flex flex-wrap items-end gap-3 pt-2" data-noted={done}>
       {children}

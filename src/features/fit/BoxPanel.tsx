@@ -3,7 +3,7 @@ import { type FormEvent, useState } from 'react';
 import { BOX_CHECKS, type BoxCheck, type BoxLine, LOOKED, type Looked, type SwapOrders } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
-import { useJob } from '../job/JobContext';
+import { useBusy, useJob } from '../job/JobContext';
 import type { FitData } from './fitData';
 
 /** The boxes as they arrive: contents, side, revision, damage, serial, and why leftovers stay unused. */
@@ -31,6 +31,7 @@ const NOT_YET: Readonly<Record<BoxCheck, Looked>> = {
 
 function BoxForm({ box, data }: { box: BoxLine; data: FitData }) {
   const { view, words, say, sender } = useJob();
+  const sending = useBusy();
   const { t, tCode } = words;
   const [checks, setChecks] = useState(box.checked?.checks ?? NOT_YET);
   const [serial, setSerial] = useState(box.checked?.serial ?? '');
@@ -133,7 +134,7 @@ function BoxForm({ box, data }: { box: BoxLine; data: FitData }) {
         {fault ? t('box.why-wanted') : ''}
       </p>
       <div className="flex gap-3">
-        <button type="submit" className={BUTTON.plain} disabled={sender.state.kind === 'sending'}>
+        <button type="submit" className={BUTTON.plain} disabled={sending}>
           {t('box.save')}
         </button>
         <button

@@ -6,7 +6,7 @@ import { fitView, isSettled, lampChoice } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { Key } from '@/ui/KeyHint';
 import { useKeys } from '@/ui/useKeys';
-import { useJob, useSwapIn, useView } from '../job/JobContext';
+import { useBusy, useJob, useSwapIn, useView } from '../job/JobContext';
 import { ChooseSheet } from './ChooseSheet';
 import { CompareSheet } from './CompareSheet';
 import { FitBecause } from './FitBecause';
@@ -26,6 +26,7 @@ const NO_LOOKS: LookPlan = { looks: [], expectedMinutes: 0, method: 'exact', ope
 /** Fit: which assembly goes into this very vehicle, with what else, and why. */
 export function FitStage({ data }: { data: FitData }) {
   const { view, words, say, swap, setFocus, sender } = useJob();
+  const sending = useBusy();
   const orders = useSwapIn(useView(fitView))?.orders;
   const { t } = words;
   const [pickedBySwap, setPicked] = useState<Readonly<Record<string, string>>>({});
@@ -154,7 +155,7 @@ export function FitStage({ data }: { data: FitData }) {
             )}
             {picked && (
               <div className="flex flex-wrap items-center gap-3">
-                <button className={BUTTON.main} onClick={choose} disabled={sender.state.kind === 'sending'}>
+                <button className={BUTTON.main} onClick={choose} disabled={sending}>
                   {chosen ? t('fit.take-again') : settled ? t('fit.take') : t('fit.take-anyway')}
                 </button>
                 {compared.length > 1 && (

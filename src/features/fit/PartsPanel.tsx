@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { HELD_BEHIND, type HeldBehind, type Procured, type SwapOrders } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
-import { useJob } from '../job/JobContext';
+import { useBusy, useJob } from '../job/JobContext';
 import type { FitData } from './fitData';
 
 /** What is needed and where it is: ordered, here, held behind a proof, on the shop's own shelf. */
@@ -36,12 +36,13 @@ export function PartsPanel({ orders, data }: { orders: SwapOrders; data: FitData
 
 function PartRow({ swap, p, data }: { swap: string; p: Procured; data: FitData }) {
   const { words, sender } = useJob();
+  const sending = useBusy();
   const { t, tCode, prose } = words;
   const [due, setDue] = useState('');
   const lamp = data.lamps[p.id];
   const part = data.parts[p.id];
   const stock = data.stock[p.id] ?? 0;
-  const busy = sender.state.kind === 'sending';
+  const busy = sending;
   const move = (what: 'ordered' | 'received' | 'held' | 'let-go', quantity: number, more: object = {}) =>
     void sender.send('part-moved', { swap, part: p.id, move: what, quantity, ...more });
   const fromStock = (quantity: number) => move('received', quantity, { from: 'stock' });

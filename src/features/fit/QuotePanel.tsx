@@ -3,7 +3,7 @@ import { type FormEvent, useState } from 'react';
 import type { SwapOrders } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
-import { useJob } from '../job/JobContext';
+import { useBusy, useJob } from '../job/JobContext';
 import type { FitData } from './fitData';
 
 /** The choice as lines of a quote, and what the customer agreed to. */
@@ -72,6 +72,7 @@ export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData
 
 function AgreeForm({ orders }: { orders: SwapOrders }) {
   const { words, sender } = useJob();
+  const sending = useBusy();
   const { t } = words;
   const [text, setText] = useState('');
   const [deposit, setDeposit] = useState('');
@@ -118,7 +119,7 @@ function AgreeForm({ orders }: { orders: SwapOrders }) {
           onChange={(e) => setDeposit(e.target.value)}
         />
       </label>
-      <button type="submit" className={BUTTON.main} disabled={sender.state.kind === 'sending'}>
+      <button type="submit" className={BUTTON.main} disabled={sending}>
         {t('quote.agree')}
       </button>
       <p role="alert" className="w-full text-sm text-plum empty:hidden">

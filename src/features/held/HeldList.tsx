@@ -57,8 +57,8 @@ function Row({ h, number, mayAdmit }: { h: HeldEntry; number: number | undefined
   const zone = useZone();
   const { t, tCode, has } = words;
   const say = wording(words, { label: () => null, unit: () => null });
-  const sender = useSend(h.job ?? '', null, {});
-  const busy = sender.state.kind === 'sending';
+  const { sender, sent } = useSend(h.job ?? '', null, {});
+  const busy = sent.state.kind === 'sending';
   const admit = () => h.entry && void sender.send('entry-admitted', { entry: h.entry });
   const aside = () => void sender.request('/api/held', { digest: h.digest });
   return (
@@ -101,7 +101,7 @@ function Row({ h, number, mayAdmit }: { h: HeldEntry; number: number | undefined
           {t('held.set-aside')}
         </button>
         <span role="status" className="text-sm text-plum">
-          {sender.state.kind === 'refused' && tCode(`refused.${sender.state.code}`)}
+          {sent.state.kind === 'refused' && tCode(`refused.${sent.state.code}`)}
         </span>
       </p>
     </li>

@@ -5,7 +5,7 @@ import { inInches, readLength } from '@/core/quantity';
 import type { FactKey, FactSource, FactValue } from '@/core/vehicle';
 import { suits } from '@/core/shelf';
 import { BUTTON, FIELD } from '@/ui/classes';
-import { useJob } from './JobContext';
+import { useBusy, useJob } from './JobContext';
 
 type Read = { readonly value: FactValue; readonly typed?: string } | { readonly fault: string };
 
@@ -26,6 +26,7 @@ export function FactEditor({
   closes?: boolean;
 }) {
   const { view, words, say, sender } = useJob();
+  const sending = useBusy();
   const { t, tCode, decimal } = words;
   const id = useId();
   const sources = fact.key.sources.filter((s) => s !== 'vin' && s !== 'assumed');
@@ -114,7 +115,7 @@ export function FactEditor({
             ))}
           </select>
         </div>
-        <button type="submit" className={BUTTON.main} disabled={sender.state.kind === 'sending'}>
+        <button type="submit" className={BUTTON.main} disabled={sending}>
           {t('save')}
         </button>
         <button type="button" className={BUTTON.plain} onClick={() => void cannotTell()}>

@@ -25,7 +25,7 @@ import { useWords } from '@/ui/WordsContext';
 import { type Words, wording, type Wording } from '@/words';
 import { type Rights, rightsOf } from './acts';
 import { useOutbox } from '../outbox/OutboxProvider';
-import { type Sender, useSend } from './useSend';
+import { type Sender, type Sent, useSend } from './useSend';
 
 export interface JobScope {
   /** The job as it is here; a stage takes its own view of it by `useView`. */
@@ -48,6 +48,13 @@ export interface JobScope {
 }
 
 const Context = createContext<JobScope | null>(null);
+/** Apart from the rest: what is being written changes often and is shown in few places. */
+const SentContext = createContext<Sent>({ state: { kind: 'idle' }, written: [] });
+
+/** What became of what was written last on this screen. */
+export const useSent = (): Sent => useContext(SentContext);
+/** Whether something is being written: what would write it twice waits. */
+export const useBusy = (): boolean => useSent().state.kind === 'sending';
 
 export function JobProvider({
   pack: first,
@@ -63,7 +70,7 @@ export function JobProvider({
   const client = useJobClient(first, role);
   const job = useSyncExternalStore(client.subscribe, client.state, client.state);
   const view = frameView(job);
-  const sender = useSend(view.id, view.lastAt, view.frontiers, client.sync);
+  const { sender, sent } = useSend(view.id, view.lastAt, view.frontiers, client.sync);
   const [picked, setPicked] = useQueryState(
     'pos',
     parseAsString.withOptions({ history: 'replace', shallow: true }),
@@ -101,7 +108,11 @@ export function JobProvider({
       setControl: (c, v) => setControls((now) => withControl(now, c, v)),
     };
   }, [job, view, words, say, rights, sender, picked, setPicked, controls, client]);
-  return <Context.Provider value={scope}>{children}</Context.Provider>;
+  return (
+    <Context.Provider value={scope}>
+      <SentContext.Provider value={sent}>{children}</SentContext.Provider>
+    </Context.Provider>
+  );
 }
 
 /** The job client of this screen: follows the outbox, and asks for news when the screen is looked at again. */

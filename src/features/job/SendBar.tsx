@@ -2,14 +2,14 @@
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { useOutbox } from '../outbox/OutboxProvider';
-import { useJob } from './JobContext';
+import { useJob, useSent } from './JobContext';
 
 /** Says what became of what was just written, where that is not simply: it is kept. */
 export function SendBar() {
   const { view, sender, words } = useJob();
   const { state: device } = useOutbox();
   const { t, tCode, has } = words;
-  const { state } = sender;
+  const { state, written } = useSent();
   const waiting = device.waiting.filter((w) => w.entry.job === view.id).length;
   const stuck = device.silentSinceMs !== null || device.signedOut;
   const kind = state.kind === 'idle' && waiting > 0 ? (stuck ? 'unsent' : 'sending') : state.kind;
@@ -19,7 +19,7 @@ export function SendBar() {
         ? tCode(`${state.kind}.${state.code}`)
         : t('refused.other', { code: state.code })
       : null;
-  const odd = view.unfit.find((u) => sender.written.includes(u.event));
+  const odd = view.unfit.find((u) => written.includes(u.event));
   return (
     <div role="status" aria-live="polite" className="no-print" data-send={kind}>
       {kind === 'sending' && <p className="sr-only">{t('send.sending')}</p>}

@@ -1,6 +1,6 @@
 'use client';
 import { useRouter } from 'next/navigation';
-import { useCallback, useMemo, useRef, useState, useTransition } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState, useTransition } from 'react';
 import {
   AFTER_MAX,
   bodyFaults,
@@ -24,8 +24,15 @@ export type SendState =
 /** What is said of a type, whichever it is. */
 export type AnySaid = { [T in EventType]: { readonly type: T; readonly body: Said<T> } }[EventType];
 
-export interface Sender {
+/** What became of what was written last. */
+export interface Sent {
   readonly state: SendState;
+  /** The entries that were written last. */
+  readonly written: readonly string[];
+}
+
+/** Writes for a screen; the same object for as long as the screen stands. */
+export interface Sender {
   /** Resolves to true once the entry is on the disk of this device at least; false: it cannot be. */
   readonly send: <T extends EventType>(type: T, said: Said<T>) => Promise<boolean>;
   /** Several at once, in this order. */
@@ -37,8 +44,6 @@ export interface Sender {
    */
   readonly request: <A extends { readonly code?: string }>(path: string, body?: object) => Promise<A | null>;
   readonly clear: () => void;
-  /** The entries that were written last. */
-  readonly written: readonly string[];
 }
 
 /**
@@ -50,13 +55,17 @@ export function useSend(
   lastAt: string | null,
   frontiers: Readonly<Record<string, readonly string[]>>,
   look?: () => void,
-): Sender {
+): { readonly sender: Sender; readonly sent: Sent } {
   const router = useRouter();
   const { opened } = useOutbox();
   const [state, setState] = useState<SendState>({ kind: 'idle' });
   const [written, setWritten] = useState<readonly string[]>([]);
   const [, startTransition] = useTransition();
   /** The newest entry of this screen of each value: the next one has seen it, whether the view shows it yet or not. */
+  const seen = useRef({ lastAt, frontiers });
+  useEffect(() => {
+    seen.current = { lastAt, frontiers };
+  }, [lastAt, frontiers]);
   const ahead = useRef(new Map<string, string>());
   const requests = useRef(new Map<string, Awaited<ReturnType<Outbox['envelope']>>>());
 
@@ -66,17 +75,14 @@ export function useSend(
   );
 
   /** Adds what was seen of the value, where the type sets one. */
-  const complete = useCallback(
-    ({ type, body }: AnySaid): Saying => {
-      const key = valueKey(type, body);
-      if (key === null) return { type, body: body as BodyOf<EventType> };
-      const mine = ahead.current.get(key);
-      const shown = (frontiers[key] ?? []).filter((e) => e !== mine);
-      const after = [...(mine === undefined ? [] : [mine]), ...shown].slice(0, AFTER_MAX);
-      return { type, body: { ...body, after } as unknown as BodyOf<EventType> };
-    },
-    [frontiers],
-  );
+  const complete = useCallback(({ type, body }: AnySaid): Saying => {
+    const key = valueKey(type, body);
+    if (key === null) return { type, body: body as BodyOf<EventType> };
+    const mine = ahead.current.get(key);
+    const shown = (seen.current.frontiers[key] ?? []).filter((e) => e !== mine);
+    const after = [...(mine === undefined ? [] : [mine]), ...shown].slice(0, AFTER_MAX);
+    return { type, body: { ...body, after } as unknown as BodyOf<EventType> };
+  }, []);
 
   const sendAll = useCallback<Sender['sendAll']>(
     async (said) => {
@@ -90,7 +96,7 @@ export function useSend(
       }
       let entries: Awaited<ReturnType<Outbox['write']>>;
       try {
-        entries = await outbox.write(job, lastAt, sayings);
+        entries = await outbox.write(job, seen.current.lastAt, sayings);
       } catch {
         setState({ kind: 'refused', code: 'not-written' });
         return false;
@@ -116,7 +122,7 @@ export function useSend(
       setState((now) => (now.kind === 'sending' ? { kind: 'idle' } : now));
       return true;
     },
-    [opened, complete, job, lastAt, look, refresh],
+    [opened, complete, job, look, refresh],
   );
 
   const request = useCallback<Sender['request']>(
@@ -128,7 +134,7 @@ export function useSend(
         await outbox.send();
         // Asked otherwise it is another request: a saved answer would not be to it.
         const asked = `${path} ${JSON.stringify(body)}`;
-        const head = requests.current.get(asked) ?? (await outbox.envelope(lastAt));
+        const head = requests.current.get(asked) ?? (await outbox.envelope(seen.current.lastAt));
         requests.current.set(asked, head);
         const response = await fetch(path, {
           method: 'POST',
@@ -146,7 +152,7 @@ export function useSend(
         return null;
       }
     },
-    [opened, lastAt, refresh],
+    [opened, refresh],
   );
 
   const send = useCallback<Sender['send']>(
@@ -157,10 +163,9 @@ export function useSend(
     setState({ kind: 'idle' });
     setWritten([]);
   }, []);
-  return useMemo(
-    () => ({ state, send, sendAll, request, clear, written }),
-    [state, send, sendAll, request, clear, written],
-  );
+  const sender = useMemo(() => ({ send, sendAll, request, clear }), [send, sendAll, request, clear]);
+  const sent = useMemo(() => ({ state, written }), [state, written]);
+  return { sender, sent };
 }
 
 /** Waits until the server has answered for all of some entries, or has been tried. */

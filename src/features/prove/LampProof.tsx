@@ -6,7 +6,7 @@ import { levelCode, otherwise, type Seen } from '@/core/prove';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { LampFace } from '@/ui/LampFace';
 import { WarningMark } from '@/ui/marks';
-import { useJob, useSwapIn, useView } from '../job/JobContext';
+import { useBusy, useJob, useSwapIn, useView } from '../job/JobContext';
 import { levelWords } from '../job/levelWords';
 
 type LampLine = ProofLine['lamps'][number];
@@ -14,6 +14,7 @@ type LampLine = ProofLine['lamps'][number];
 /** One lamp in one setting: drawn as it should look, and a line per function for what it did. */
 export function LampProof({ line, lamp, onSaved }: { line: ProofLine; lamp: LampLine; onSaved: () => void }) {
   const { view, words, say, sender, rights } = useJob();
+  const sending = useBusy();
   const { t, tCode } = words;
   const fitted = useSwapIn(useView(proveView))?.lamps[lamp.position];
   const [seen, setSeen] = useState<Readonly<Record<string, Seen>>>(() =>
@@ -113,11 +114,7 @@ export function LampProof({ line, lamp, onSaved }: { line: ProofLine; lamp: Lamp
               <input className={FIELD} value={text} onChange={(e) => setText(e.target.value)} />
             </label>
           )}
-          <button
-            type="submit"
-            className={proven ? BUTTON.plain : BUTTON.main}
-            disabled={sender.state.kind === 'sending'}
-          >
+          <button type="submit" className={proven ? BUTTON.plain : BUTTON.main} disabled={sending}>
             {otherThan === 0 ? t('prove.all-as-expected') : t('prove.save', { count: otherThan })}
           </button>
         </div>

@@ -6,11 +6,12 @@ import { VerdictMark, WarningMark } from '@/ui/marks';
 import { useZone } from '@/ui/WordsContext';
 import { ItemsPanel } from '../job/ItemsPanel';
 import { releaseView } from '@/core/job';
-import { useJob, useView } from '../job/JobContext';
+import { useBusy, useJob, useView } from '../job/JobContext';
 
 /** Release: nothing is handed over while anything is open that nobody has answered for. */
 export function ReleaseStage() {
   const { view, words, say, rights, sender } = useJob();
+  const sending = useBusy();
   const zone = useZone();
   const { t } = words;
   const { check, locks, late } = useView(releaseView);
@@ -51,7 +52,7 @@ export function ReleaseStage() {
               <button
                 className={BUTTON.main}
                 onClick={lock}
-                disabled={!check.ready || !rights.lock || sender.state.kind === 'sending'}
+                disabled={!check.ready || !rights.lock || sending}
               >
                 {last ? t('release.lock-again', { revision: check.nextRevision }) : t('release.lock')}
               </button>

@@ -3,11 +3,12 @@ import { type FormEvent, useState } from 'react';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { stripView } from '@/core/job';
-import { useJob, useView } from '../job/JobContext';
+import { useBusy, useJob, useView } from '../job/JobContext';
 
 /** Before the old lamp is out, its light is measured: afterwards nobody can. */
 export function BaselinePrompt() {
   const { view, words, say, sender, rights } = useJob();
+  const sending = useBusy();
   const strip = useView(stripView);
   const { t } = words;
   const [text, setText] = useState('');
@@ -44,7 +45,7 @@ export function BaselinePrompt() {
               aria-invalid={fault && text.trim() === ''}
             />
           </label>
-          <button type="submit" className={BUTTON.plain} disabled={sender.state.kind === 'sending'}>
+          <button type="submit" className={BUTTON.plain} disabled={sending}>
             {t('strip.baseline-save')}
           </button>
         </div>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { FASTENER_ACTS, type FastenerAct, type GroupBalance } from '@/core/strip';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { stripView } from '@/core/job';
-import { useJob, useView } from '../job/JobContext';
+import { useBusy, useJob, useView } from '../job/JobContext';
 import { groupText } from './stepWords';
 
 const BIG =
@@ -13,6 +13,7 @@ const OTHERS = FASTENER_ACTS.filter((a) => a !== 'out' && a !== 'in');
 /** Counts one kind of fastener out, or in again; what broke or was borrowed is said beside it. */
 export function FastenerCounter({ balance, way }: { balance: GroupBalance; way: 'out' | 'back' }) {
   const { words, sender, rights } = useJob();
+  const sending = useBusy();
   const strip = useView(stripView);
   const { t, tCode } = words;
   const [other, setOther] = useState<FastenerAct>('broken');
@@ -26,7 +27,7 @@ export function FastenerCounter({ balance, way }: { balance: GroupBalance; way: 
   const others = OTHERS.filter((a) => counts[a] > 0).map((a) =>
     t('count.of', { count: counts[a], act: tCode(`count.${a}`) }),
   );
-  const busy = sender.state.kind === 'sending' || !rights.workAtVehicle;
+  const busy = sending || !rights.workAtVehicle;
   const name = sheet ? groupText(sheet, words) : group;
   return (
     <div

@@ -3,7 +3,7 @@ import { type FormEvent, useState } from 'react';
 import type { StepLine, StepOutcome } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
-import { useJob } from '../job/JobContext';
+import { useBusy, useJob } from '../job/JobContext';
 import { FastenerCounter } from './FastenerCounter';
 import { stepPlace, stepTitle, stillToCount } from './stepWords';
 
@@ -89,6 +89,7 @@ function Ticked({ line, onUndo }: { line: StepLine; onUndo: () => void }) {
 
 function TickForm({ line, onDone }: { line: StepLine; onDone: () => void }) {
   const { words, sender } = useJob();
+  const sending = useBusy();
   const { t } = words;
   const [otherwise, setOtherwise] = useState(false);
   const [text, setText] = useState('');
@@ -109,7 +110,7 @@ function TickForm({ line, onDone }: { line: StepLine; onDone: () => void }) {
     event.preventDefault();
     void tick('differs');
   };
-  const busy = sender.state.kind === 'sending';
+  const busy = sending;
   return (
     <div className="mt-auto grid gap-3 border-t border-line pt-3">
       <div className="flex flex-wrap gap-3">

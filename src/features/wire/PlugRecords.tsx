@@ -4,7 +4,7 @@ import type { ConnectorHalf, VehiclePlug } from '@/core/harness';
 import { LOOKED, type Looked, PLUG_CHECKS, type PlugCheck, type PositionWiring, wireView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';
-import { useJob, useView } from '../job/JobContext';
+import { useBusy, useJob, useView } from '../job/JobContext';
 
 /** Each plug of the vehicle as it was looked at: mated, locked and right way round are separate facts. */
 export function PlugRecords({
@@ -40,6 +40,7 @@ function PlugForm({
   half: ConnectorHalf | undefined;
 }) {
   const { view, words, say, sender } = useJob();
+  const sending = useBusy();
   const wire = useView(wireView);
   const zone = useZone();
   const { t, tCode } = words;
@@ -81,7 +82,7 @@ function PlugForm({
           </fieldset>
         ))}
       </div>
-      <button type="submit" className={`${BUTTON.main} mt-2`} disabled={sender.state.kind === 'sending'}>
+      <button type="submit" className={`${BUTTON.main} mt-2`} disabled={sending}>
         {t('plug.save')}
       </button>
     </form>
