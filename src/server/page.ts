@@ -3,7 +3,8 @@ import { cache } from 'react';
 import type { Actor } from './access';
 import { currentActor } from './auth/session';
 import { database } from './db/connection';
-import { hasJob, loadJob, type LoadedJob } from './jobs/loadJob';
+import { keptJob } from './jobs/keptJobs';
+import { hasJob, type LoadedJob } from './jobs/loadJob';
 
 /** The signed-in person of a page; without one the page becomes the sign-in. */
 export async function pageActor(): Promise<Actor> {
@@ -15,7 +16,7 @@ export async function pageActor(): Promise<Actor> {
 /** A job of the session's shop, or the page is not found: other shops' jobs do not exist here. */
 export const pageJob = cache(async (jobId: string): Promise<{ actor: Actor; job: LoadedJob }> => {
   const actor = await pageActor();
-  const job = await loadJob(database(), actor.shopId, jobId);
+  const job = await keptJob(database(), actor.shopId, jobId);
   if (!job) notFound();
   return { actor, job };
 });

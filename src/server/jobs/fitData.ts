@@ -6,7 +6,7 @@ import {
   swapLooks,
   togetherHistory,
 } from '@/core/fitment';
-import { type ChoiceRevisions, NO_ROWS, type ShelfSlice, wishesOf } from '@/core/job';
+import { type ChoiceRevisions, type JobReading, NO_ROWS, type ShelfSlice, wishesOf } from '@/core/job';
 import type { Lamp } from '@/core/shelf';
 import type { Database } from '../db/connection';
 import { lampHistories } from '../shelf/histories';
@@ -17,6 +17,29 @@ import type { LoadedJob } from './loadJob';
 
 /** What the Fit screen shows: the shortlist of every swap, what to look at next, and the rows they name. */
 export async function fitData(db: Database, shopId: string, job: LoadedJob, aim: Aim, now: Date) {
+  const fit = await shortlists(db, shopId, job, aim);
+  const known = await lampHistories(db, shopId, Object.keys(fit.lamps), now);
+  const histories: Record<string, LampHistory | null> = {};
+  for (const { judgement: j } of Object.values(fit.shortlists).flat())
+    histories[j.application] = togetherHistory([...new Set(Object.values(j.lamps))].map((l) => known.get(l)));
+  return { ...fit, histories, stock: await stockOf(db, shopId) };
+}
+
+type Shortlists = Awaited<ReturnType<typeof workOut>>;
+const worked = new WeakMap<JobReading, Map<Aim, Promise<Shortlists>>>();
+
+/** Hangs on the reading and the shelf that it was read with: worked out once for as long as the reading is kept. */
+function shortlists(db: Database, shopId: string, job: LoadedJob, aim: Aim): Promise<Shortlists> {
+  const byAim = worked.get(job.reading) ?? new Map<Aim, Promise<Shortlists>>();
+  worked.set(job.reading, byAim);
+  const known = byAim.get(aim) ?? workOut(db, shopId, job, aim);
+  byAim.set(aim, known);
+  // What failed is tried again.
+  known.catch(() => byAim.delete(aim));
+  return known;
+}
+
+async function workOut(db: Database, shopId: string, job: LoadedJob, aim: Aim) {
   const shortlists: Record<string, readonly Candidate[]> = {};
   const looks: Record<string, LookPlan> = {};
   const lamps: Record<string, Lamp> = {};
@@ -45,19 +68,13 @@ export async function fitData(db: Database, shopId: string, job: LoadedJob, aim:
       context,
     });
   }
-  const known = await lampHistories(db, shopId, Object.keys(lamps), now);
-  const histories: Record<string, LampHistory | null> = {};
-  for (const { judgement: j } of Object.values(shortlists).flat())
-    histories[j.application] = togetherHistory([...new Set(Object.values(j.lamps))].map((l) => known.get(l)));
   return {
     shortlists,
     looks,
     aim,
     lamps,
-    histories,
     revisions,
     rows,
-    stock: await stockOf(db, shopId),
     parts: Object.fromEntries(job.parts.map((p) => [p.body.id, p.body])),
     profiles: job.profiles,
   };

@@ -1,15 +1,12 @@
-import { and, eq, inArray, sql } from 'drizzle-orm';
-import { LRUCache } from 'lru-cache';
+import { and, eq } from 'drizzle-orm';
 import type { Database } from '../db/connection';
 import { type JobLine, STAGES } from '@/core/job';
 import { reason } from '@/core/reason';
-import { catalogue, job, shop, vehicle } from '../db/schema';
+import { job, vehicle } from '../db/schema';
+import { kept } from '../kept';
 import { log } from '../log';
-import { OWN_CATALOGUE } from '../shelf/loadShelf';
 import { loadJobs, type LoadedJob } from './loadJob';
-
-/** Lines kept in memory, over all shops. */
-const LINES_KEPT = 5000;
+import { stampsOf } from './stamps';
 
 /** A line, with what the other lists want besides. */
 export interface KnownJob extends JobLine {
@@ -36,24 +33,16 @@ const lineOf = (j: LoadedJob): KnownJob => ({
   lastAt: j.reading.record.lastAt,
 });
 
-interface KeptLine {
-  /** What the line was read from. */
-  readonly stamp: string;
-  readonly line: KnownJob;
-}
-const kept = new WeakMap<Database, LRUCache<string, KeptLine>>();
+/** Lines kept in memory, over all shops, each with what it was read from. */
+const linesOf = kept<{ readonly stamp: string; readonly line: KnownJob }>(5000);
 
-/**
- * The lines of some jobs, newest first. A job is read whole only if anything that its reading rests on has changed
- * since it was read last: its events, those of its vehicle's other jobs, the vehicle, the shelf, the hour's price.
- */
+/** The lines of some jobs, newest first. A job is read whole only if its stamp is another than when it was read last. */
 export async function jobLines(
   db: Database,
   shopId: string,
   ids: readonly string[],
 ): Promise<readonly KnownJob[]> {
-  const lines = kept.get(db) ?? new LRUCache<string, KeptLine>({ max: LINES_KEPT });
-  kept.set(db, lines);
+  const lines = linesOf(db);
   const stamps = await stampsOf(db, shopId, ids);
   const key = (id: string) => `${shopId}/${id}`;
   const still = (id: string, stamp: string) => {
@@ -107,30 +96,4 @@ function unreadableLine(row: {
     positions: [],
     lastAt: null,
   };
-}
-
-async function stampsOf(
-  db: Database,
-  shopId: string,
-  ids: readonly string[],
-): Promise<ReadonlyMap<string, string>> {
-  if (ids.length === 0) return new Map();
-  const [base] = await db
-    .select({ minor: shop.hourMinor, currency: shop.hourCurrency, shelf: catalogue.version })
-    .from(shop)
-    .leftJoin(catalogue, and(eq(catalogue.shopId, shop.id), eq(catalogue.id, OWN_CATALOGUE)))
-    .where(eq(shop.id, shopId));
-  const rows = await db
-    .select({
-      id: job.id,
-      vehicle: vehicle.version,
-      /** Events of all jobs of the vehicle, this one with them. */
-      ofVehicle: sql<string>`(select sum(o.last_seq) from ${job} o where o.shop_id = ${job.shopId} and o.vehicle_id = ${job.vehicleId})`,
-    })
-    .from(job)
-    .innerJoin(vehicle, and(eq(vehicle.shopId, job.shopId), eq(vehicle.id, job.vehicleId)))
-    .where(and(eq(job.shopId, shopId), inArray(job.id, [...ids])));
-  return new Map(
-    rows.map((r) => [r.id, [r.ofVehicle, r.vehicle, base?.shelf, base?.minor, base?.currency].join('/')]),
-  );
 }

@@ -254,7 +254,11 @@ function pick(
   return Object.fromEntries([...heads].filter(([key]) => ids.has(key.slice(key.indexOf('/') + 1))));
 }
 
-async function namesOf(db: Db, events: readonly AnyStoredEvent[]): Promise<ReadonlyMap<string, string>> {
+/** Names of the authors of some entries, by id. */
+export async function namesOf(
+  db: Db,
+  events: readonly AnyStoredEvent[],
+): Promise<ReadonlyMap<string, string>> {
   const ids = [...new Set(events.map((e) => e.user))];
   if (ids.length === 0) return new Map();
   const rows = await db.select({ id: user.id, name: user.name }).from(user).where(inArray(user.id, ids));

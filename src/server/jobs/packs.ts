@@ -3,7 +3,8 @@ import { type JobPack, packParts } from '@/core/job';
 import type { Database } from '../db/connection';
 import { catalogue, job, vehicle } from '../db/schema';
 import { OWN_CATALOGUE } from '../shelf/loadShelf';
-import { entriesAfter, loadJob, type LoadedJob } from './loadJob';
+import { keptJob } from './keptJobs';
+import { entriesAfter, type LoadedJob } from './loadJob';
 
 /** A job’s pack as it goes to a device: of the parts of the shelf, and of their stock, what it needs there. */
 export function packOf({ pack, reading }: LoadedJob): JobPack {
@@ -18,7 +19,7 @@ export function packOf({ pack, reading }: LoadedJob): JobPack {
 
 /** The pack of a job; null: the shop has no such job. */
 export async function devicePack(db: Database, shopId: string, jobId: string): Promise<JobPack | null> {
-  const loaded = await loadJob(db, shopId, jobId);
+  const loaded = await keptJob(db, shopId, jobId);
   return loaded && packOf(loaded);
 }
 

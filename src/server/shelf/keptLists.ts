@@ -1,10 +1,10 @@
 import { and, eq } from 'drizzle-orm';
-import { LRUCache } from 'lru-cache';
 import type { ConnectorHalf } from '@/core/harness';
 import type { Profile } from '@/core/shelf';
 import type { FactKey } from '@/core/vehicle';
 import type { Database, Transaction } from '../db/connection';
 import { catalogue } from '../db/schema';
+import { kept } from '../kept';
 import { OWN_CATALOGUE, type Revised, shelfRows } from './loadShelf';
 
 /** The lists of a shelf that every job is read with. */
@@ -18,8 +18,7 @@ export interface ShelfLists {
 }
 
 /** Shelves whose lists are kept in memory. */
-const SHELVES_KEPT = 50;
-const kept = new WeakMap<object, LRUCache<string, ShelfLists>>();
+const listsOf = kept<ShelfLists>(50);
 
 /**
  * The lists of a shop’s shelf as it stands: read anew only when the shelf has changed since.
@@ -30,8 +29,7 @@ export async function shelfLists(db: Database | Transaction, shopId: string): Pr
     .from(catalogue)
     .where(and(eq(catalogue.shopId, shopId), eq(catalogue.id, OWN_CATALOGUE)));
   const version = row?.version ?? 0;
-  const lists = kept.get(db) ?? new LRUCache<string, ShelfLists>({ max: SHELVES_KEPT });
-  kept.set(db, lists);
+  const lists = listsOf(db);
   const known = lists.get(shopId);
   if (known?.version === version) return known;
   const bodies = <T>(rows: readonly { readonly body: T }[]) => rows.map((r) => r.body);

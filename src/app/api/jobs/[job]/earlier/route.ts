@@ -1,7 +1,7 @@
 import { database } from '@/server/db/connection';
 import { answerRow } from '@/server/http';
 import { earlierJobs } from '@/server/jobs/earlierJobs';
-import { loadJob } from '@/server/jobs/loadJob';
+import { keptJob } from '@/server/jobs/keptJobs';
 
 interface Context {
   readonly params: Promise<{ job: string }>;
@@ -11,7 +11,7 @@ interface Context {
 export const GET = async (request: Request, { params }: Context) => {
   const { job } = await params;
   return answerRow(request, async (actor) => {
-    const loaded = await loadJob(database(), actor.shopId, job);
+    const loaded = await keptJob(database(), actor.shopId, job);
     return loaded && earlierJobs(database(), actor.shopId, loaded);
   });
 };

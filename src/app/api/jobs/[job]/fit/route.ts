@@ -2,7 +2,7 @@ import { AIMS } from '@/core/fitment';
 import { database } from '@/server/db/connection';
 import { answerRow } from '@/server/http';
 import { fitData } from '@/server/jobs/fitData';
-import { loadJob } from '@/server/jobs/loadJob';
+import { keptJob } from '@/server/jobs/keptJobs';
 
 interface Context {
   readonly params: Promise<{ job: string }>;
@@ -14,7 +14,7 @@ export const GET = async (request: Request, { params }: Context) => {
   const asked = new URL(request.url).searchParams.get('aim');
   const aim = AIMS.find((a) => a === asked) ?? 'find-one';
   return answerRow(request, async (actor) => {
-    const loaded = await loadJob(database(), actor.shopId, job);
+    const loaded = await keptJob(database(), actor.shopId, job);
     return loaded && fitData(database(), actor.shopId, loaded, aim, new Date());
   });
 };

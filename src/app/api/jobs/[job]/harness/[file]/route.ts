@@ -3,7 +3,7 @@ import { WIRE } from '@/ui/WireSwatch';
 import { currentActor } from '@/server/auth/session';
 import { database } from '@/server/db/connection';
 import { harnessSheet } from '@/server/jobs/harnessSheet';
-import { loadJob } from '@/server/jobs/loadJob';
+import { keptJob } from '@/server/jobs/keptJobs';
 import { harnessWords, localeOf, wording, wordsIn } from '@/words';
 
 interface Context {
@@ -15,7 +15,7 @@ export async function GET(request: Request, { params }: Context): Promise<Respon
   const actor = await currentActor();
   if (!actor) return new Response(null, { status: 401 });
   const { job: id, file } = await params;
-  const job = await loadJob(database(), actor.shopId, id);
+  const job = await keptJob(database(), actor.shopId, id);
   const doc = job && harnessSheet(actor, job, new URL(request.url).searchParams.get('pos'), new Date());
   if (!doc || (file !== 'drawing.svg' && file !== 'sheet.pdf')) return new Response(null, { status: 404 });
   const name = `harness-${String(doc.job.number).padStart(4, '0')}-${doc.position}`;

@@ -1,0 +1,32 @@
+import { and, eq, inArray, sql } from 'drizzle-orm';
+import type { Database } from '../db/connection';
+import { catalogue, job, shop, vehicle } from '../db/schema';
+import { OWN_CATALOGUE } from '../shelf/loadShelf';
+
+/**
+ * What the readings of some jobs rest on, as text, by job: the entries of the vehicle's jobs, the vehicle, the shelf,
+ * the hour's price. A job whose stamp is the same reads the same. Jobs that the shop does not have are left out.
+ */
+export async function stampsOf(
+  db: Database,
+  shopId: string,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, string>> {
+  if (ids.length === 0) return new Map();
+  const rows = await db
+    .select({
+      id: job.id,
+      vehicle: vehicle.version,
+      /** Entries of all jobs of the vehicle, this one with them. */
+      ofVehicle: sql<string>`(select sum(o.last_seq) from ${job} o where o.shop_id = ${job.shopId} and o.vehicle_id = ${job.vehicleId})`,
+      minor: shop.hourMinor,
+      currency: shop.hourCurrency,
+      shelf: catalogue.version,
+    })
+    .from(job)
+    .innerJoin(vehicle, and(eq(vehicle.shopId, job.shopId), eq(vehicle.id, job.vehicleId)))
+    .innerJoin(shop, eq(shop.id, job.shopId))
+    .leftJoin(catalogue, and(eq(catalogue.shopId, shop.id), eq(catalogue.id, OWN_CATALOGUE)))
+    .where(and(eq(job.shopId, shopId), inArray(job.id, [...ids])));
+  return new Map(rows.map((r) => [r.id, [r.ofVehicle, r.vehicle, r.shelf, r.minor, r.currency].join('/')]));
+}
