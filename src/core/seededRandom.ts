@@ -1,10 +1,7 @@
-/** Numbers in [0, 1), the same for the same seed everywhere (mulberry32). */
+import { mersenne } from 'pure-rand/generator/mersenne';
+
+/** Numbers in [0, 1), the same for the same seed everywhere; seeds beside one another give unlike numbers from the first. */
 export function seededRandom(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = Math.imul(a ^ (a >>> 15), a | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
+  const generator = mersenne(seed);
+  return () => (generator.next() >>> 0) / 2 ** 32;
 }

@@ -2,6 +2,7 @@ import type { ControlState } from '@/core/controls';
 import type { Prose, Reason, ReasonValue } from '@/core/reason';
 import { controlWords } from './controlWords';
 import type { Words } from './words';
+import { datesIn, moneyIn, numbers } from './intl';
 
 /** What wording needs to know of the shop's own fact keys. */
 export interface FactNames {
@@ -97,10 +98,7 @@ export function wording(words: Words, names: FactNames): Wording {
     if (words.has(`value.${key}.${String(v)}`)) return tCode(`value.${key}.${String(v)}`);
     const unit = names.unit(key);
     if (unit === 'year' || unit === null) return String(v);
-    const number =
-      typeof v === 'number'
-        ? new Intl.NumberFormat(locale, { useGrouping: false, maximumFractionDigits: 1 }).format(v)
-        : String(v);
+    const number = typeof v === 'number' ? numbers(locale, 1).format(v) : String(v);
     return `${number} ${unit}`;
   };
 
@@ -199,12 +197,8 @@ export function wording(words: Words, names: FactNames): Wording {
     fact,
     value,
     reason,
-    number: (n) => new Intl.NumberFormat(locale, { useGrouping: false, maximumFractionDigits: 3 }).format(n),
-    date: (iso, zone) =>
-      new Intl.DateTimeFormat(locale, { dateStyle: 'medium', timeStyle: 'short', timeZone: zone }).format(
-        new Date(iso),
-      ),
-    money: (minor, currency) =>
-      new Intl.NumberFormat(locale, { style: 'currency', currency }).format(minor / 100),
+    number: (n) => numbers(locale, 3).format(n),
+    date: (iso, zone) => datesIn(locale, zone).format(new Date(iso)),
+    money: (minor, currency) => moneyIn(locale, currency).format(minor / 100),
   };
 }

@@ -2,6 +2,7 @@ import { IntlMessageFormat, type PrimitiveType } from 'intl-messageformat';
 import type { Prose } from '@/core/reason';
 import enGB from './en-GB.json';
 import enUS from './en-US.json';
+import { lists } from './intl';
 
 /** A message of the catalogue. en-GB is whole; en-US holds what differs. */
 export type MessageKey = keyof typeof enGB & string;
@@ -63,8 +64,8 @@ export function wordsIn(locale: Locale): Words {
     decimal: new Intl.NumberFormat(locale).format(0.5).includes(',') ? ',' : '.',
     has: (key) => messages[key] !== undefined,
     prose: (p) => p[locale] ?? p[locale.split('-')[0] ?? ''] ?? Object.values(p)[0] ?? '',
-    list: (items) => new Intl.ListFormat(locale, { type: 'conjunction' }).format(items),
-    or: (items) => new Intl.ListFormat(locale, { type: 'disjunction' }).format(items),
+    list: (items) => lists(locale, 'conjunction').format(items),
+    or: (items) => lists(locale, 'disjunction').format(items),
   };
   made.set(locale, words);
   return words;

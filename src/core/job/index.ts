@@ -18,6 +18,7 @@ export type { ClosableBy, ItemOrigin, OpenItem } from './openItem';
 export * from './openItems';
 export type { ChoiceCheck } from './readings/check';
 export * from './stageStates';
+export * from './sources';
 export * from './readJob';
 export * from './release';
 export type { ReleaseHands } from './releaseHands';

@@ -2,7 +2,7 @@ import { EMPTY_SHELF, type Shelf } from '../shelf/types';
 import { factRegistry } from '../vehicle';
 import { type AnyStoredEvent, type BodyOf, type EventType, kindOf, type RowRef } from './events';
 import { type JobPack, readPack } from './pack';
-import type { JobSources } from './readJob';
+import type { JobSources } from './sources';
 import type { VehicleRecord } from './vehicleFacts';
 import type { Job } from './views/view';
 

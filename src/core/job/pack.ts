@@ -5,7 +5,8 @@ import type { StepSheet } from '../strip';
 import { type FactKey, factRegistry, type FactRegistry } from '../vehicle';
 import type { AnyStoredEvent, RowRef } from './events';
 import type { Rates } from './orders';
-import { type JobReading, type JobSources, type PinnedKind, readJob } from './readJob';
+import { type JobReading, readJob } from './readJob';
+import type { JobSources, PinnedKind } from './sources';
 import type { VehicleRecord } from './vehicleFacts';
 
 /** A row with the revision it was pinned at. */

@@ -1,16 +1,13 @@
 import { weakMapMemoize } from 'reselect';
 import type { JudgeContext } from '../fitment';
 import type { ConnectorHalf } from '../harness';
-import type { StepSheet } from '../strip';
-import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
-import type { FactRef, FactRegistry, ResolvedFact, VinReading } from '../vehicle';
-import type { AnyStoredEvent, RowRef } from './events';
+import type { Lamp } from '../shelf/types';
+import type { FactRef, ResolvedFact, VinReading } from '../vehicle';
 import { foldJob, type JobRecord } from './fold';
 import { jobFrame } from './frame';
 import type { Unfit } from './log/standing';
 import type { OpenItem } from './openItem';
 import { openItems } from './openItems';
-import type { Rates } from './orders';
 import { type ChoiceCheck, checkChoice } from './readings/check';
 import { partsById } from './readings/choice';
 import { readFacts } from './readings/facts';
@@ -18,32 +15,8 @@ import { sameList } from './readings/part';
 import { jobShape, unfitEntries } from './shape';
 import { type StageState, stageStates } from './stageStates';
 import { readStripping, type StripReading } from './stripping';
-import { type VehicleRecord, vinOf } from './vehicleFacts';
-
-/** Everything that a job is read from. Pinned rows are looked up by id and revision. */
-export interface JobSources {
-  readonly events: readonly AnyStoredEvent[];
-  /** Facts, choices (and undos) of other jobs of this vehicle. */
-  readonly otherEvents: readonly AnyStoredEvent[];
-  readonly vehicle: VehicleRecord;
-  readonly family: Family;
-  readonly registry: FactRegistry;
-  readonly profiles: readonly Profile[];
-  readonly parts: readonly Part[];
-  readonly connectors: readonly ConnectorHalf[];
-  readonly pinned: PinnedRows;
-  readonly rates: Rates;
-}
-
-export type PinnedKind = 'application' | 'lamp' | 'part' | 'step-sheet';
-
-export interface PinnedRows {
-  readonly application: (ref: RowRef) => Application | undefined;
-  readonly lamp: (ref: RowRef) => Lamp | undefined;
-  readonly sheet: (ref: RowRef) => StepSheet | undefined;
-  /** Newest revision of a row on the shelf. */
-  readonly head: (kind: PinnedKind, id: string) => number | undefined;
-}
+import type { JobSources } from './sources';
+import { vinOf } from './vehicleFacts';
 
 /** A job read whole: the one call behind each screen, the board, the release and the tests. */
 export interface JobReading {

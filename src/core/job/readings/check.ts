@@ -5,7 +5,7 @@ import type { RowRef } from '../events';
 import type { JobRecord, SwapRecord } from '../fold';
 import { type OrderEntries, type SwapOrders, swapOrders } from '../orders';
 import { type ProofLine, type ProofSources, readProofs } from '../proving';
-import type { JobSources, PinnedKind } from '../readJob';
+import type { JobSources, PinnedKind } from '../sources';
 import {
   type FeedMatter,
   feedMatters,

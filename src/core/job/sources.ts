@@ -1,0 +1,32 @@
+import type { ConnectorHalf } from '../harness';
+import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
+import type { StepSheet } from '../strip';
+import type { FactRegistry } from '../vehicle';
+import type { AnyStoredEvent, RowRef } from './events';
+import type { Rates } from './orders';
+import type { VehicleRecord } from './vehicleFacts';
+
+/** Everything that a job is read from. Pinned rows are looked up by id and revision. */
+export interface JobSources {
+  readonly events: readonly AnyStoredEvent[];
+  /** Facts, choices (and undos) of other jobs of this vehicle. */
+  readonly otherEvents: readonly AnyStoredEvent[];
+  readonly vehicle: VehicleRecord;
+  readonly family: Family;
+  readonly registry: FactRegistry;
+  readonly profiles: readonly Profile[];
+  readonly parts: readonly Part[];
+  readonly connectors: readonly ConnectorHalf[];
+  readonly pinned: PinnedRows;
+  readonly rates: Rates;
+}
+
+export type PinnedKind = 'application' | 'lamp' | 'part' | 'step-sheet';
+
+export interface PinnedRows {
+  readonly application: (ref: RowRef) => Application | undefined;
+  readonly lamp: (ref: RowRef) => Lamp | undefined;
+  readonly sheet: (ref: RowRef) => StepSheet | undefined;
+  /** Newest revision of a row on the shelf. */
+  readonly head: (kind: PinnedKind, id: string) => number | undefined;
+}
