@@ -1,7 +1,8 @@
-import { and, eq, inArray, sql } from 'drizzle-orm';
+import { and, count, eq, inArray, sql } from 'drizzle-orm';
 import { type Fitting, lampHistory, type LampHistory } from '@/core/fitment';
 import type { Database, Transaction } from '../db/connection';
-import { pastFitting } from '../db/schema';
+import { jobEvent, pastFitting } from '../db/schema';
+import { kept } from '../kept';
 
 /** What the shop knows of lamps by having fitted them: its released jobs, and fittings of before. */
 export async function lampHistories(
@@ -15,7 +16,47 @@ export async function lampHistories(
     .select()
     .from(pastFitting)
     .where(and(eq(pastFitting.shopId, shopId), inArray(pastFitting.lamp, [...lamps])));
-  // The newest choice of each swap of a job that was locked; a later job of the vehicle may have linked it back.
+  const fittings: Fitting[] = [
+    ...past.map((p) => ({
+      lamp: p.lamp,
+      fittedAt: p.fittedAt.toISOString(),
+      backAt: p.backAt?.toISOString() ?? null,
+      symptom: p.symptom,
+    })),
+    ...(await ownFittings(db, shopId, lamps)),
+  ];
+  return lampHistory(fittings, now.toISOString());
+}
+
+/** Fittings of some lamps by the shop’s own jobs, as many as the entries that they hang on when they were read. */
+const fittingsOf = kept<{ readonly entries: number; readonly fittings: readonly Fitting[] }>(200);
+
+/** Read anew only if an entry that they hang on has come since; entries never go. */
+async function ownFittings(db: Database | Transaction, shopId: string, lamps: readonly string[]) {
+  const [row] = await db
+    .select({ entries: count() })
+    .from(jobEvent)
+    .where(
+      and(
+        eq(jobEvent.shopId, shopId),
+        sql`${jobEvent.type} in ('release-locked', 'lamp-chosen', 'warranty-linked', 'void')`,
+      ),
+    );
+  const entries = row?.entries ?? 0;
+  const key = JSON.stringify([shopId, ...[...lamps].sort()]);
+  const known = fittingsOf(db).get(key);
+  if (known?.entries === entries) return known.fittings;
+  const fittings = await readFittings(db, shopId, lamps);
+  fittingsOf(db).set(key, { entries, fittings });
+  return fittings;
+}
+
+/** The newest choice of each swap of a job that was locked; a later job of the vehicle may have linked it back. */
+async function readFittings(
+  db: Database | Transaction,
+  shopId: string,
+  lamps: readonly string[],
+): Promise<readonly Fitting[]> {
   const own = await db.execute<{
     lamp: string;
     fitted_at: string;
@@ -54,19 +95,10 @@ export async function lampHistories(
       lamps.map((l) => sql`${l}`),
       sql`, `,
     )})`);
-  const fittings: Fitting[] = [
-    ...past.map((p) => ({
-      lamp: p.lamp,
-      fittedAt: p.fittedAt.toISOString(),
-      backAt: p.backAt?.toISOString() ?? null,
-      symptom: p.symptom,
-    })),
-    ...own.rows.map((r) => ({
-      lamp: r.lamp,
-      fittedAt: r.fitted_at,
-      backAt: r.back_at,
-      symptom: r.symptom,
-    })),
-  ];
-  return lampHistory(fittings, now.toISOString());
+  return own.rows.map((r) => ({
+    lamp: r.lamp,
+    fittedAt: r.fitted_at,
+    backAt: r.back_at,
+    symptom: r.symptom,
+  }));
 }

@@ -101,7 +101,7 @@ export const jobEvent = pgTable(
       .where(sql`${t.type} in ('fact-stated', 'void', 'lamp-chosen')`),
     index('job_event_fitted')
       .on(t.shopId, t.type, t.jobId)
-      .where(sql`${t.type} in ('release-locked', 'lamp-chosen', 'warranty-linked')`),
+      .where(sql`${t.type} in ('release-locked', 'lamp-chosen', 'warranty-linked', 'void')`),
     check(
       'job_event_at',
       sql`${t.at} ~ '^[0-9]{4}-[0-9]{2}-[0-9]{2}T[0-9]{2}:[0-9]{2}:[0-9]{2}\\.[0-9]{3}Z$'`,

@@ -1,0 +1,2 @@
+DROP INDEX "job_event_fitted";--> statement-breakpoint
+CREATE INDEX "job_event_fitted" ON "job_event" USING btree ("shop_id","type","job_id") WHERE "job_event"."type" in ('release-locked', 'lamp-chosen', 'warranty-linked', 'void');
