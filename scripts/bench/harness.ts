@@ -1,6 +1,6 @@
 import { performance } from 'node:perf_hooks';
 import { type Circuit, circuitFinder, type LevelCase } from '@/core/controls';
-import { seededRandom } from '@/core/seededRandom';
+import { seededRandom } from '@/core/kernel/seededRandom';
 import {
   adapterChain,
   type Chain,

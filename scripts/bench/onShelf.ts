@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import { sql } from 'drizzle-orm';
 import { indexShelf, shortlist } from '@/core/fitment';
-import { seededRandom } from '@/core/seededRandom';
+import { seededRandom } from '@/core/kernel/seededRandom';
 import { lintShelf } from '@/core/lint';
 import { type Shelf, SHELF_KINDS, SHELF_LISTS } from '@/core/shelf';
 import { factRegistry, type FactValue } from '@/core/vehicle';

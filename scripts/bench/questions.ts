@@ -13,7 +13,7 @@ import {
   questOf,
   usefulLooks,
 } from '@/core/fitment/quest';
-import { seededRandom } from '@/core/seededRandom';
+import { seededRandom } from '@/core/kernel/seededRandom';
 import { type FactKey, factRegistry } from '@/core/vehicle';
 
 /** A question instance: some lamps whose rules read some of the facts, by a seed. */

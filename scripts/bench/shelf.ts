@@ -1,5 +1,5 @@
 /** A seeded catalogue of any size, shaped like a real one: many lines, few applications each. */
-import { seededRandom } from '@/core/seededRandom';
+import { seededRandom } from '@/core/kernel/seededRandom';
 import { csvColumns } from '@/formats/shelf';
 import type { Application, Family, Lamp, Shelf } from '@/core/shelf';
 

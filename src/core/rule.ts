@@ -1,4 +1,4 @@
-import type { Prose } from './reason';
+import type { Prose } from './kernel/reason';
 import type { FactValue } from './vehicle';
 
 /** A part with its quantity: per side of the swap, or once for the whole set. */

@@ -3,7 +3,7 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { v7 as uuidv7 } from 'uuid';
 import type { AnyEvent } from '@/core/job';
-import { GOOD } from '@/core/job/goodBodies';
+import { GOOD } from '@/core/job/testing/goodBodies';
 import { fateOf, jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../e2e/support/shops';
 import { calendarOf, calendarToken, loadBookings, removeBooking, saveBooking } from './board/bookings';
 import { bay, pastFitting, photo } from './db/schema';

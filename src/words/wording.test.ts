@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { parseExpression } from '@/core/controls';
-import { type Reason, reason } from '@/core/reason';
+import { type Reason, reason } from '@/core/kernel/reason';
 import { wording } from './wording';
 import { wordsIn } from './words';
 

@@ -1,5 +1,5 @@
 import type { ControlState } from '@/core/controls';
-import type { Prose, Reason, ReasonValue } from '@/core/reason';
+import type { Prose, Reason, ReasonValue } from '@/core/kernel/reason';
 import { controlWords } from './controlWords';
 import type { Words } from './words';
 import { datesIn, moneyIn, numbers } from './intl';

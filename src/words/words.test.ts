@@ -5,7 +5,7 @@ import { PERMISSION_NAMES, AS_FOUND, ITEM_ORIGINS, STAGES } from '@/core/job';
 import { describe, expect, it } from 'vitest';
 import { ALL_OFF } from '@/core/controls';
 import { WISHES } from '@/core/fitment';
-import { reason } from '@/core/reason';
+import { reason } from '@/core/kernel/reason';
 import {
   BUILT_IN_FACT_KEYS,
   DUTIES,

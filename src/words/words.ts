@@ -1,5 +1,5 @@
 import { IntlMessageFormat, type PrimitiveType } from 'intl-messageformat';
-import type { Prose } from '@/core/reason';
+import type { Prose } from '@/core/kernel/reason';
 import enGB from './en-GB.json';
 import enUS from './en-US.json';
 import { lists } from './intl';

@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../reason';
+import { type Reason, reason } from '../kernel/reason';
 import type { LightColour } from '../vehicle';
 import { type BenchStep, FLOOR_A } from './sequence';
 

@@ -1,4 +1,4 @@
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 import { localMinutes, localDay, utcOf } from './localTime';
 import type { Bay, Booking } from './types';
 

@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../reason';
+import { type Reason, reason } from '../kernel/reason';
 import { type Control, CONTROLS, type ControlState } from './controls';
 
 /** A condition on the controls. */

@@ -1,4 +1,4 @@
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 import type { FactRef } from '../vehicle';
 import { evaluate, type Known, type Prepared, verdictOf } from './evaluate';
 import { DIAGONAL, pairsOf } from './pairs';

@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../reason';
+import { type Reason, reason } from '../kernel/reason';
 import type { FactRegistry, PositionKey } from '../vehicle';
 import { bindAt, type Condition } from './condition';
 import type { Known } from './evaluate';

@@ -1,4 +1,4 @@
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 import type { FactRef, FactRegistry, FactValue } from '../vehicle';
 import { cellsOf } from './cells';
 import { type Condition, type Leaf, leavesOf, MEND, type MendOption, NO, type Rank, YES } from './condition';

@@ -1,4 +1,4 @@
-import { type Reason, reason, type ReasonValue } from '../reason';
+import { type Reason, reason, type ReasonValue } from '../kernel/reason';
 import { type FactRef, splitFactRef } from '../vehicle';
 import { type Condition, type Leaf, MEND, NO } from './condition';
 import { type Interval, type Known, plain, type Prepared, type Verdict } from './evaluate';

@@ -1,4 +1,4 @@
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 import {
   DUTIES,
   type FactRegistry,

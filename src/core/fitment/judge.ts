@@ -1,5 +1,5 @@
 import { worksOn } from '../electrical';
-import type { Reason } from '../reason';
+import type { Reason } from '../kernel/reason';
 import type { Money, Part, Profile, RoadFlag } from '../shelf/types';
 import { type FactRef, factRef, type FactRegistry, positionKey } from '../vehicle';
 import { because, openFacts } from './because';

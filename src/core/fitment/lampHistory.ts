@@ -1,4 +1,4 @@
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 
 /** A lamp that this shop fitted, and when it came back if it did. Times in ISO 8601, UTC. */
 export interface Fitting {

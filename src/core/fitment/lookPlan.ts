@@ -1,4 +1,4 @@
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 import type { FactRef } from '../vehicle';
 import { NO } from './condition';
 import { cheapestPlan } from './cheapestPlan';
@@ -12,7 +12,7 @@ import {
   questOf,
   usefulLooks,
 } from './quest';
-import { seededRandom } from '../seededRandom';
+import { seededRandom } from '../kernel/seededRandom';
 import { drawWorld, type WorldState } from './worlds';
 
 /** One look: what it answers at once and what it takes. */

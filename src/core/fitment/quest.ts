@@ -1,4 +1,4 @@
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 import { type FactRef, type FactRegistry, type Prior, splitFactRef } from '../vehicle';
 import { type Condition, NO } from './condition';
 import type { Known } from './evaluate';

@@ -1,10 +1,10 @@
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 import { type FactRef, type FactRegistry, type FactValue, type Prior, splitFactRef } from '../vehicle';
 import { cellsOf } from './cells';
 import { type Condition, type Leaf, leavesOf, MEND, type MendOption, NO, type Rank, YES } from './condition';
 import type { Interval, Known } from './evaluate';
 import { cellChances } from './prior';
-import { seededRandom } from '../seededRandom';
+import { seededRandom } from '../kernel/seededRandom';
 import { accepted } from '../rule';
 
 /** What is known of the unknown facts: the index of a cell, or -1. */

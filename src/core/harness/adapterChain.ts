@@ -1,5 +1,5 @@
 import TinyQueue from 'tinyqueue';
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 import { type AdapterIndex, type IndexedAdapter, LEADS, leastRest, type Rest } from './adapterIndex';
 import { mating, turnedCavity } from './face';
 import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from './types';

@@ -1,4 +1,4 @@
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 import { type Adapter, type ShelfAdapter, splitCavity } from './types';
 
 /** Families in this module are text; bare leads have one of their own that no moulded housing can have. */

@@ -1,6 +1,6 @@
 import type { Circuit } from '../controls';
 import { sizesLike, WIRES, type WireSize } from '../electrical';
-import { compareText, type Reason, reason } from '../reason';
+import { compareText, type Reason, reason } from '../kernel/reason';
 import type { PinMap } from './mapTypes';
 import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug, Wire } from './types';
 

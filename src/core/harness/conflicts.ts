@@ -1,6 +1,6 @@
 import { worksOn } from '../electrical';
 import { type Difference, stateText } from '../controls';
-import { compareText, type Reason, reason } from '../reason';
+import { compareText, type Reason, reason } from '../kernel/reason';
 import type { Joint, Joints } from './joints';
 import { type MappedInput, needsOf, type PinMapInput } from './mapTypes';
 import type { LampPlug } from './types';

@@ -1,4 +1,4 @@
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 import type { LeadRow } from './leadRows';
 
 /** A drawing as plain shapes, so that screen, file and paper draw the same. Lengths in points. */

@@ -10,7 +10,7 @@ import {
 } from '../controls';
 import { drainDays, feedFuse, FUSE_SHARE, sizesLike, voltageDrop, type WireSize, WIRES } from '../electrical';
 import type { FeedSchool } from './feedSchool';
-import { compareText, type Prose, type Reason, reason } from '../reason';
+import { compareText, type Prose, type Reason, reason } from '../kernel/reason';
 import type { Battery, Environment, FuseBox, FuseSlot, PluginLead } from './fuseBox';
 import { type Leg, legsFrom, type Point } from './route';
 

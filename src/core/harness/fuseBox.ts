@@ -1,6 +1,6 @@
 import type { LevelCase } from '../controls';
 import type { Rule } from '../rule';
-import type { Prose } from '../reason';
+import type { Prose } from '../kernel/reason';
 
 export const BLADES = ['low-profile', 'mini', 'regular', 'maxi'] as const;
 export type Blade = (typeof BLADES)[number];

@@ -1,5 +1,5 @@
 import type { Circuit } from '../controls';
-import { compareText, type Reason, reason } from '../reason';
+import { compareText, type Reason, reason } from '../kernel/reason';
 import type { BuildSheet } from './buildSheet';
 import { isFed, type PinMap } from './mapTypes';
 import { probeList, type ProbeList } from './probeList';

@@ -1,6 +1,6 @@
 import { type Circuit, type Difference, neededCombined, neededLevels } from '../controls';
 import type { SystemV } from '../electrical';
-import type { Reason } from '../reason';
+import type { Reason } from '../kernel/reason';
 import type { LampFunction, Side } from '../vehicle';
 import type { Chain } from './adapterChain';
 import type { AdapterIndex } from './adapterIndex';

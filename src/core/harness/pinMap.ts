@@ -1,6 +1,6 @@
 import { differences, type Difference, suitsLevels } from '../controls';
 import { FUSE_SHARE } from '../electrical';
-import { compareText, type Reason, reason } from '../reason';
+import { compareText, type Reason, reason } from '../kernel/reason';
 import type { Side } from '../vehicle';
 import type { Chain } from './adapterChain';
 import { inputConflicts, plugConflicts, voltageConflicts } from './conflicts';

@@ -10,7 +10,7 @@ import {
   possibleStates,
   supportOf,
 } from '../controls';
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 
 /** What the meter should read at one cavity in a setting, lamp off the plug. */
 export interface ProbeReading {

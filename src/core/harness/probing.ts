@@ -1,5 +1,5 @@
 import { ALL_OFF, type Circuit, type ControlState, type Level, levelOf, stateText } from '../controls';
-import { type Reason, reason } from '../reason';
+import { type Reason, reason } from '../kernel/reason';
 import { type ProbeFault, type ProbedCavity, singleProbeFaults, type Tie, tieWith } from './probeFaults';
 import type { ProbeList } from './probeList';
 import type { VehiclePlug } from './types';

@@ -1,6 +1,6 @@
 import type { WireSize } from '../electrical/wire';
 import type { Rule } from '../rule';
-import type { Prose } from '../reason';
+import type { Prose } from '../kernel/reason';
 import type { LampFunction, Position } from '../vehicle';
 
 /** IEC 60757 letter codes. */

@@ -5,10 +5,10 @@ import type { Shelf } from '../shelf';
 import type { AnyStoredEvent, BodyOf } from './events';
 import { hybridNow } from './log/clock';
 import { foldJob } from './fold';
-import { eventMaker, shelfSources } from './jobKit';
+import { eventMaker, shelfSources } from './testing/jobKit';
 import { readJob } from './readJob';
-import { releaseCheck } from './release';
-import type { VehicleRecord } from './vehicleFacts';
+import { releaseCheck } from './release/release';
+import type { VehicleRecord } from './readings/vehicleFacts';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const family = shelf.families.find((f) => f.id === 'orrel-packet') ?? shelf.families[0];

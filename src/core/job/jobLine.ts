@@ -1,5 +1,5 @@
-import type { OpenItem } from './openItem';
-import type { StageState } from './stageStates';
+import type { OpenItem } from './items/openItem';
+import type { StageState } from './stages/stageStates';
 
 /** What lists say of a job. */
 export interface JobLine {

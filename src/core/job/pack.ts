@@ -4,10 +4,10 @@ import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
 import type { StepSheet } from '../strip';
 import { type FactKey, factRegistry, type FactRegistry } from '../vehicle';
 import type { AnyStoredEvent, RowRef } from './events';
-import type { Rates } from './orders';
+import type { Rates } from './readings/orders';
 import { type JobReading, readJob } from './readJob';
 import type { JobSources, PinnedKind } from './sources';
-import type { VehicleRecord } from './vehicleFacts';
+import type { VehicleRecord } from './readings/vehicleFacts';
 
 /** A row with the revision it was pinned at. */
 export interface Pinned<T> {

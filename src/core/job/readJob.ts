@@ -6,17 +6,17 @@ import type { FactRef, ResolvedFact, VinReading } from '../vehicle';
 import { foldJob, type JobRecord } from './fold';
 import { jobFrame } from './frame';
 import type { Unfit } from './log/standing';
-import type { OpenItem } from './openItem';
-import { openItems } from './openItems';
+import type { OpenItem } from './items/openItem';
+import { openItems } from './items/openItems';
 import { type ChoiceCheck, checkChoice } from './readings/check';
 import { partsById } from './readings/choice';
 import { readFacts } from './readings/facts';
 import { sameList } from './readings/part';
 import { jobShape, unfitEntries } from './shape';
-import { type StageState, stageStates } from './stageStates';
-import { readStripping, type StripReading } from './stripping';
+import { type StageState, stageStates } from './stages/stageStates';
+import { readStripping, type StripReading } from './readings/work';
 import type { JobSources } from './sources';
-import { vinOf } from './vehicleFacts';
+import { vinOf } from './readings/vehicleFacts';
 
 /** A job read whole: the one call behind each screen, the board, the release and the tests. */
 export interface JobReading {

@@ -1,11 +1,11 @@
 import { weakMapMemoize } from 'reselect';
-import { feedMatterFunctions } from './wireMatters';
+import { feedMatterFunctions } from './readings/wireMatters';
 import { type JobShape, kindOf } from './events';
 import type { JobRecord } from './fold';
 import type { Unfit } from './log/standing';
-import type { OpenItem } from './openItem';
+import type { OpenItem } from './items/openItem';
 import type { ChoiceCheck } from './readings/check';
-import type { StripReading } from './stripping';
+import type { StripReading } from './readings/work';
 
 /** What a job asks for as it is read now: what its entries can be answers to. */
 export function jobShape(

@@ -3,8 +3,8 @@ import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
 import type { StepSheet } from '../strip';
 import type { FactRegistry } from '../vehicle';
 import type { AnyStoredEvent, RowRef } from './events';
-import type { Rates } from './orders';
-import type { VehicleRecord } from './vehicleFacts';
+import type { Rates } from './readings/orders';
+import type { VehicleRecord } from './readings/vehicleFacts';
 
 /** Everything that a job is read from. Pinned rows are looked up by id and revision. */
 export interface JobSources {

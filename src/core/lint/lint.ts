@@ -4,7 +4,7 @@ import { type Predicate, predicatesOf, predicateTest, type Rule } from '../rule'
 import { boundRequirements, type SwapPlan } from '../fitment/profile';
 import { fitCondition } from '../fitment/judge';
 import { certainty } from '../fitment/functionRows';
-import { compareText, type Reason, reason } from '../reason';
+import { compareText, type Reason, reason } from '../kernel/reason';
 import { factRegistry, type FactRegistry, positionKey } from '../vehicle';
 import { harnessFindings } from './lintHarness';
 import type { LintFinding } from './lintFinding';

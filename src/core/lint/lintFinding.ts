@@ -1,4 +1,4 @@
-import type { Reason } from '../reason';
+import type { Reason } from '../kernel/reason';
 import type { ShelfKind } from '../shelf/types';
 
 /** Something in the catalogue that a person should look at. Faults mislead; notes may be meant. */

@@ -1,7 +1,7 @@
 import { circuitFinder } from '../controls';
 import { predicatesOf } from '../rule';
 import { indexAdapters, pinMap } from '../harness';
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 import { positionKey } from '../vehicle';
 import type { LintFinding } from './lintFinding';
 import type { Application, Part, Shelf } from '../shelf/types';

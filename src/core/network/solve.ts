@@ -1,4 +1,4 @@
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 import { deviceAt } from './devices';
 import { choleskyFactor, type Factor } from './factor';
 import type { NetElement, NetSolution, Network, NodeId } from './types';

@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../reason';
+import { type Reason, reason } from '../kernel/reason';
 import type { LampFunction, Duty } from '../vehicle';
 import { levelCode } from './levelCode';
 import type { ProofCell } from './proofSteps';

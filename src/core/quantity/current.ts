@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../reason';
+import { type Reason, reason } from '../kernel/reason';
 
 export type CurrentReading =
   | { readonly kind: 'current'; readonly currentA: number }

@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../reason';
+import { type Reason, reason } from '../kernel/reason';
 
 export type LengthReading =
   { readonly kind: 'length'; readonly mm: number } | { readonly kind: 'fault'; readonly reason: Reason };

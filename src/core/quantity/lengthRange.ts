@@ -1,4 +1,4 @@
-import type { Reason } from '../reason';
+import type { Reason } from '../kernel/reason';
 import { readLength } from './length';
 
 export type LengthRangeReading =

@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../reason';
+import { type Reason, reason } from '../kernel/reason';
 
 export type MeterReading =
   | { readonly kind: 'value'; readonly value: number }

@@ -1,7 +1,7 @@
 import type { LevelCase } from '../controls';
 import { isBladeFuse } from '../electrical';
 import { type Adapter, splitCavity } from '../harness';
-import { type Reason, reason } from '../reason';
+import { type Reason, reason } from '../kernel/reason';
 import type { ShelfFault } from './fault';
 import type { Family, Shelf } from './types';
 

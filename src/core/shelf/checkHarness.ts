@@ -1,9 +1,9 @@
 import { type LevelCase, parseExpression } from '../controls';
-import { type Reason, reason } from '../reason';
+import { type Reason, reason } from '../kernel/reason';
 import { positionKey } from '../vehicle';
 import { adapterFaults, feedFaults } from './checkFeeds';
 import type { ShelfFault } from './fault';
-import { nearestName } from '../nearestName';
+import { nearestName } from '../kernel/nearestName';
 import type { Shelf } from './types';
 
 /**

@@ -2,7 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { checkShelf, suits } from './checkShelf';
-import { nearestName } from '../nearestName';
+import { nearestName } from '../kernel/nearestName';
 import type { Shelf } from './types';
 
 type Draft = Record<string, any[]>; // eslint-disable-line @typescript-eslint/no-explicit-any -- broken on purpose

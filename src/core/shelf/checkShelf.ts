@@ -1,10 +1,10 @@
 import { predicatesOf, predicateTest, type Predicate, type Rule } from '../rule';
-import { compareText, type Reason, reason } from '../reason';
+import { compareText, type Reason, reason } from '../kernel/reason';
 import { factRegistry, type FactKey, type FactRegistry, type FactValue, positionKey } from '../vehicle';
 import { sheetFaults } from '../strip/checkSheet';
 import { harnessFaults } from './checkHarness';
 import type { ShelfFault } from './fault';
-import { nearestName } from '../nearestName';
+import { nearestName } from '../kernel/nearestName';
 import { type Shelf, SHELF_KINDS, SHELF_LISTS } from './types';
 
 /**

@@ -1,4 +1,4 @@
-import type { Reason } from '../reason';
+import type { Reason } from '../kernel/reason';
 
 /** A fault of a shelf at a place in it; the path is a JSON Pointer (RFC 6901). */
 export interface ShelfFault {

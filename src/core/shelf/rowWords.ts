@@ -1,4 +1,4 @@
-import type { Prose } from '../reason';
+import type { Prose } from '../kernel/reason';
 import type { ShelfKind, ShelfKinds } from './types';
 import { standardWords } from './synonyms';
 

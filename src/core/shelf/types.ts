@@ -2,7 +2,7 @@ import type { Dispute, PartNeed, Rule } from '../rule';
 import type { Circuit, LevelCase } from '../controls';
 import type { Adapter, ConnectorHalf, LampPlug, VehiclePlug } from '../harness/types';
 import type { Battery, FuseBox, PluginLead } from '../harness/fuseBox';
-import type { Prose } from '../reason';
+import type { Prose } from '../kernel/reason';
 import type { StepSheet } from '../strip/types';
 import type {
   Duty,

@@ -1,5 +1,5 @@
-import { type Reason, reason } from '../reason';
-import { nearestName } from '../nearestName';
+import { type Reason, reason } from '../kernel/reason';
+import { nearestName } from '../kernel/nearestName';
 import type { PositionKey, Side } from '../vehicle';
 import { stripPlan } from './plan';
 import { type StepSheet, VEHICLE_STATES, wayOf } from './types';

@@ -1,5 +1,5 @@
 import type { Rule } from '../rule';
-import type { Prose } from '../reason';
+import type { Prose } from '../kernel/reason';
 import type { Position, PositionRole, Side } from '../vehicle';
 
 /** What a step is. Each `loosen` and `isolate` opens an obligation, each `lasting-change` wants the customer's consent. */

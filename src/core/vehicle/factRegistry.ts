@@ -1,4 +1,4 @@
-import { compareText, type Prose } from '../reason';
+import { compareText, type Prose } from '../kernel/reason';
 
 /** How a fact is known. */
 export const FACT_SOURCES = ['measured', 'seen', 'vin', 'told', 'assumed'] as const;

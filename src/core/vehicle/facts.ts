@@ -1,4 +1,4 @@
-import { compareText } from '../reason';
+import { compareText } from '../kernel/reason';
 import type { FactKey, FactSource, FactValue } from './factRegistry';
 import type { PositionKey } from './positions';
 

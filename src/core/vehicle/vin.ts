@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../reason';
+import { type Reason, reason } from '../kernel/reason';
 
 /** Value of each character in the check sum; I, O and Q do not exist. Source: 49 CFR 565.15(c), table V. */
 const TRANSLITERATION: Readonly<Record<string, number>> = {

@@ -9,7 +9,7 @@ import {
   type JobPack,
   kindOf,
 } from '@/core/job';
-import { GOOD } from '@/core/job/goodBodies';
+import { GOOD } from '@/core/job/testing/goodBodies';
 import type { Shelf } from '@/core/shelf';
 import type { Outbox, OutboxState } from '../outbox/outbox';
 import type { Answer } from '../outbox/post';

@@ -1,6 +1,6 @@
 'use client';
 import type { Candidate } from '@/core/fitment';
-import type { Reason } from '@/core/reason';
+import type { Reason } from '@/core/kernel/reason';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { RoadGlyph, VerdictMark, WarningMark } from '@/ui/marks';
 import { factsView } from '@/core/job';

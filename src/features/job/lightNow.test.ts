@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { ALL_OFF, type ControlState } from '@/core/controls';
 import { type BodyOf, type EventType, frameView, type Job, lightView } from '@/core/job';
-import { eventMaker, shelfJob } from '@/core/job/jobKit';
+import { eventMaker, shelfJob } from '@/core/job/testing/jobKit';
 import type { Shelf } from '@/core/shelf';
 import { litAt } from './lightNow';
 

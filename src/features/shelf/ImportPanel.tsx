@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { type ChangeEvent, useRef, useState } from 'react';
-import type { Reason } from '@/core/reason';
+import type { Reason } from '@/core/kernel/reason';
 import type { ShelfKind } from '@/core/shelf';
 import { BUTTON } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';

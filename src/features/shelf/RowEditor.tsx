@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import { type FormEvent, Fragment, useEffect, useState } from 'react';
 import type { Impact } from '@/core/fitment';
 import type { ConnectorHalf } from '@/core/harness';
-import type { Reason } from '@/core/reason';
+import type { Reason } from '@/core/kernel/reason';
 import type { ShelfKind } from '@/core/shelf';
 import { Because } from '@/ui/Because';
 import { BUTTON, FIELD } from '@/ui/classes';

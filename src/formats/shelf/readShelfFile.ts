@@ -1,5 +1,5 @@
 import Ajv, { type ErrorObject } from 'ajv';
-import { type Reason, reason } from '@/core/reason';
+import { type Reason, reason } from '@/core/kernel/reason';
 import {
   checkShelf,
   EMPTY_SHELF,

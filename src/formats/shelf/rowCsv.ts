@@ -1,4 +1,4 @@
-import { type Reason, reason } from '@/core/reason';
+import { type Reason, reason } from '@/core/kernel/reason';
 import type { Predicate, Rule } from '@/core/fitment';
 import type { ShelfKind, ShelfKinds } from '@/core/shelf';
 import schema from './shelf.schema.json';

@@ -1,7 +1,7 @@
 import { and, eq } from 'drizzle-orm';
 import type { Database } from '../db/connection';
 import { type JobLine, STAGES } from '@/core/job';
-import { reason } from '@/core/reason';
+import { reason } from '@/core/kernel/reason';
 import { job, vehicle } from '../db/schema';
 import { kept } from '../kept';
 import { log } from '../log';

@@ -1,7 +1,7 @@
 import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type AnyEvent, type BodyOf, type EventType, kindOf } from '@/core/job';
-import { GOOD } from '@/core/job/goodBodies';
+import { GOOD } from '@/core/job/testing/goodBodies';
 import { fateOf, jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
 import { may, type Role, ROLES } from '../access';
 import { appendEvents } from './appendEvents';

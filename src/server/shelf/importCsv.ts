@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { reason } from '@/core/reason';
+import { reason } from '@/core/kernel/reason';
 import {
   type Application,
   checkShelf,

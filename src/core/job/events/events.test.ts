@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import enGB from '@/words/en-GB.json';
 import { PERMISSION_NAMES } from '../rights';
 import { type AnyEvent, EVENT_KINDS, type EventType, kindOf } from '.';
-import { GOOD } from '../goodBodies';
+import { GOOD } from '../testing/goodBodies';
 import { bodyFaults, liftBody, lifted, parseEntry } from './parse';
 
 const TYPES = Object.keys(EVENT_KINDS) as EventType[];

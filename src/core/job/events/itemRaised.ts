@@ -1,4 +1,4 @@
-import { STAGES } from '../stages';
+import { STAGES } from '../stages/stages';
 import { id, maybeOneOf, oneOf, shape, words } from './form';
 import { eventKind } from './kind';
 

@@ -1,4 +1,4 @@
-import { STAGES } from '../stages';
+import { STAGES } from '../stages/stages';
 import { id, note, oneOf, shape } from './form';
 import { atPosition, eventKind } from './kind';
 

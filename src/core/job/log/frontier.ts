@@ -1,4 +1,4 @@
-import { compareText } from '../../reason';
+import { compareText } from '../../kernel/reason';
 import type { Stored, TypeLog } from '../events/kind';
 
 /** Order of a job's history on every device: by hybrid clock, then id; never by arrival. */

@@ -3,8 +3,8 @@ import { systemVOf } from '../../electrical';
 import type { Judgement, Known, SwapPlan } from '../../fitment';
 import type { RowRef } from '../events';
 import type { JobRecord, SwapRecord } from '../fold';
-import { type OrderEntries, type SwapOrders, swapOrders } from '../orders';
-import { type ProofLine, type ProofSources, readProofs } from '../proving';
+import { type OrderEntries, type SwapOrders, swapOrders } from './orders';
+import { type ProofLine, type ProofSources, readProofs } from './proof';
 import type { JobSources, PinnedKind } from '../sources';
 import {
   type FeedMatter,
@@ -12,8 +12,8 @@ import {
   type MatterSources,
   wireMatters,
   type WireMatters,
-} from '../wireMatters';
-import { type PositionWiring, swapWiring, type WiringSources } from '../wiring';
+} from './wireMatters';
+import { type PositionWiring, swapWiring, type WiringSources } from './wiring';
 import { judged, knownText, partsById } from './choice';
 import { part } from './part';
 

@@ -5,7 +5,7 @@ import { type FactRef, type FactRegistry, knownValues, type ResolvedFact, resolv
 import type { AnyStoredEvent } from '../events';
 import { type JobRecord, statementsOf } from '../fold';
 import { standingEvents } from '../log/standing';
-import { derivedStatements, type VehicleRecord } from '../vehicleFacts';
+import { derivedStatements, type VehicleRecord } from './vehicleFacts';
 
 /** What is held to be true of a vehicle. */
 export interface FactReading {

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import type { Shelf } from '../../shelf';
 import type { AnyStoredEvent } from '../events';
-import { eventMaker, shelfJob } from '../jobKit';
+import { eventMaker, shelfJob } from '../testing/jobKit';
 import { frameView, proveView, stripView, wireView } from '../views';
 import { part, sameList } from './part';
 

@@ -1,4 +1,4 @@
-import type { PositionWiring } from '../wiring';
+import type { PositionWiring } from '../readings/wiring';
 import { type Job, perJob } from './view';
 
 /** A lamp with its steps on the bench. */

@@ -1,4 +1,4 @@
-import type { SwapOrders } from '../orders';
+import type { SwapOrders } from '../readings/orders';
 import { type Job, perJob } from './view';
 
 /** What was chosen, quoted and ordered. */

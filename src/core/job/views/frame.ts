@@ -3,9 +3,9 @@ import type { Family, Place } from '../../shelf/types';
 import { comparePositions, positionCode, type PositionKey, positionKey } from '../../vehicle';
 import type { AsFound, EventType } from '../events';
 import type { JobRecord, SwapRecord } from '../fold';
-import type { OpenItem } from '../openItem';
-import type { StageState } from '../stageStates';
-import type { VehicleRecord } from '../vehicleFacts';
+import type { OpenItem } from '../items/openItem';
+import type { StageState } from '../stages/stageStates';
+import type { VehicleRecord } from '../readings/vehicleFacts';
 import { type Job, perJob } from './view';
 
 export interface PositionView {

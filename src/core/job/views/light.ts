@@ -1,5 +1,5 @@
 import type { Circuit } from '../../controls';
-import type { PositionWiring } from '../wiring';
+import type { PositionWiring } from '../readings/wiring';
 import { type Job, perJob } from './view';
 
 /** A lamp by what it does for the controls. */

@@ -1,6 +1,6 @@
 import type { Lamp } from '../../shelf/types';
 import type { PositionKey } from '../../vehicle';
-import type { ProofLine } from '../proving';
+import type { ProofLine } from '../readings/proof';
 import { type Job, perJob } from './view';
 
 export interface ProveView {

@@ -1,4 +1,4 @@
-import { releaseCheck, type ReleaseCheck } from '../release';
+import { releaseCheck, type ReleaseCheck } from '../release/release';
 import { type Job, perJob } from './view';
 
 export interface ReleaseView {

@@ -1,4 +1,4 @@
-import type { StripReading } from '../stripping';
+import type { StripReading } from '../readings/work';
 import type { Job } from './view';
 
 /** Strip and Mount: one plan, read from both of its ends. It is laid out in the reading already. */

@@ -1,4 +1,4 @@
-import { seededRandom } from '../../seededRandom';
+import { seededRandom } from '../../kernel/seededRandom';
 import { DIODE, ledCurve } from '../devices';
 import type { NetElement, Network } from '../types';
 

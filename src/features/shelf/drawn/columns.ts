@@ -1,5 +1,5 @@
 import type { ConnectorHalf } from '@/core/harness';
-import type { Prose } from '@/core/reason';
+import type { Prose } from '@/core/kernel/reason';
 
 export type Item = Readonly<Record<string, unknown>>;
 

@@ -1,8 +1,8 @@
-import { type Reason, reason } from '../reason';
+import { type Reason, reason } from '../../kernel/reason';
 import type { ItemOrigin } from './openItem';
-import { notProven, proofCells, type ProofLine } from './proving';
-import type { Stage } from './stages';
-import { isDone, type StepLine, type StripReading } from './stripping';
+import { notProven, proofCells, type ProofLine } from '../readings/proof';
+import type { Stage } from '../stages/stages';
+import { isDone, type StepLine, type StripReading } from '../readings/work';
 
 /** An item that a rule raises from what hands did. `met`: the tick that closed it by itself. */
 export interface RuledItem {

@@ -1,10 +1,10 @@
-import { EMPTY_SHELF, type Shelf } from '../shelf/types';
-import { factRegistry } from '../vehicle';
-import { type AnyStoredEvent, type BodyOf, type EventType, kindOf, type RowRef } from './events';
-import { type JobPack, readPack } from './pack';
-import type { JobSources } from './sources';
-import type { VehicleRecord } from './vehicleFacts';
-import type { Job } from './views/view';
+import { EMPTY_SHELF, type Shelf } from '../../shelf/types';
+import { factRegistry } from '../../vehicle';
+import { type AnyStoredEvent, type BodyOf, type EventType, kindOf, type RowRef } from '../events';
+import { type JobPack, readPack } from '../pack';
+import type { JobSources } from '../sources';
+import type { VehicleRecord } from '../readings/vehicleFacts';
+import type { Job } from '../views/view';
 
 /** For tests: events one second apart, as one device of one person wrote them. */
 export function eventMaker(start = '2026-01-01T00:00:00.000Z', user = 'u') {

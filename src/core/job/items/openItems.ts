@@ -1,22 +1,22 @@
 import { weakMapMemoize } from 'reselect';
-import type { Judgement } from '../fitment';
-import { type Reason, reason } from '../reason';
-import type { ResolvedFact } from '../vehicle';
-import type { JobRecord } from './fold';
+import type { Judgement } from '../../fitment';
+import { type Reason, reason } from '../../kernel/reason';
+import type { ResolvedFact } from '../../vehicle';
+import type { JobRecord } from '../fold';
 import type { ItemOrigin, OpenItem } from './openItem';
 import { closable, closingsThatDoNot, type Since } from './closings';
 import { proofItems, type RuledItem, stripItems } from './handItems';
-import { type HeldBehind, isPersonsItem } from './events';
-import { compareEvents } from './log/frontier';
-import type { Unfit } from './log/standing';
-import { orderItems } from './orders';
-import { notProven } from './proving';
-import type { ChoiceCheck } from './readings/check';
-import { part } from './readings/part';
-import type { Stage } from './stages';
-import type { StripReading } from './stripping';
+import { type HeldBehind, isPersonsItem } from '../events';
+import { compareEvents } from '../log/frontier';
+import type { Unfit } from '../log/standing';
+import { orderItems } from '../readings/orders';
+import { notProven } from '../readings/proof';
+import type { ChoiceCheck } from '../readings/check';
+import { part } from '../readings/part';
+import type { Stage } from '../stages/stages';
+import type { StripReading } from '../readings/work';
 import { harnessItems } from './harnessItems';
-import { seriousConflicts } from './wiring';
+import { seriousConflicts } from '../readings/wiring';
 
 const AIMED_ROLES = /^(headlamp|fog)\./;
 

@@ -1,10 +1,10 @@
-import type { Judgement } from '../fitment';
-import { type Reason, reason } from '../reason';
-import type { Lamp, Money, Part } from '../shelf/types';
-import type { PositionKey } from '../vehicle';
-import { BOX_CHECKS, type BoxCheck, type HeldBehind, type Looked } from './events';
-import type { JobRecord, SwapRecord } from './fold';
-import type { RuledItem } from './handItems';
+import type { Judgement } from '../../fitment';
+import { type Reason, reason } from '../../kernel/reason';
+import type { Lamp, Money, Part } from '../../shelf/types';
+import type { PositionKey } from '../../vehicle';
+import { BOX_CHECKS, type BoxCheck, type HeldBehind, type Looked } from '../events';
+import type { JobRecord, SwapRecord } from '../fold';
+import type { RuledItem } from '../items/handItems';
 
 /** *Setting*: what an hour of work costs. */
 export interface Rates {

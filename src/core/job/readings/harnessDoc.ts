@@ -1,5 +1,5 @@
-import { type BuildSheet, type LeadRow, leadRows } from '../harness';
-import type { PositionKey } from '../vehicle';
+import { type BuildSheet, type LeadRow, leadRows } from '../../harness';
+import type { PositionKey } from '../../vehicle';
 import type { CheckReading } from './harnessReads';
 import type { PositionWiring } from './wiring';
 

@@ -1,8 +1,8 @@
-import { circuitFinder } from '../controls';
-import type { SystemV } from '../electrical';
-import { type FeedCandidate, sourceId, type WirePart, wireParts } from '../harness';
-import { type HarnessInput, type WiredFeed } from '../network';
-import type { WireSwap, WireView } from './views/wire';
+import { circuitFinder } from '../../controls';
+import type { SystemV } from '../../electrical';
+import { type FeedCandidate, sourceId, type WirePart, wireParts } from '../../harness';
+import { type HarnessInput, type WiredFeed } from '../../network';
+import type { WireSwap, WireView } from '../views/wire';
 import type { FeedMatter } from './wireMatters';
 import type { PositionWiring } from './wiring';
 

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
-import type { FastenerAct, Step } from '../strip';
-import type { AnyStoredEvent, StepOutcome } from './events';
-import { eventMaker, shelfSources } from './jobKit';
-import { readJob } from './readJob';
-import { releaseCheck } from './release';
+import type { FastenerAct, Step } from '../../strip';
+import type { AnyStoredEvent, StepOutcome } from '../events';
+import { eventMaker, shelfSources } from '../testing/jobKit';
+import { readJob } from '../readJob';
+import { releaseCheck } from '../release/release';
 
 const POSITION = 'work.rear.centre';
 const vehicle = { id: 'v', family: 'cart', vin: null, serial: 'C-1', plate: null, fleet: null, version: 1 };

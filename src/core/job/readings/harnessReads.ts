@@ -9,10 +9,10 @@ import {
   ringStepId,
   type RingOutStep,
   type RingVerdict,
-} from '../harness';
-import type { Reason } from '../reason';
-import type { PositionKey } from '../vehicle';
-import type { JobRecord } from './fold';
+} from '../../harness';
+import type { Reason } from '../../kernel/reason';
+import type { PositionKey } from '../../vehicle';
+import type { JobRecord } from '../fold';
 
 /** A measurement of the harness with what was last read there. */
 export interface RingLine {

@@ -1,7 +1,7 @@
-import type { Cure } from '../electrical';
-import type { LampFunction, PositionKey } from '../vehicle';
-import type { Calculator } from './events';
-import type { JobReading } from './readJob';
+import type { Cure } from '../../electrical';
+import type { LampFunction, PositionKey } from '../../vehicle';
+import type { Calculator } from '../events';
+import type { JobReading } from '../readJob';
 
 /** What was done to the wiring, as the record keeps it: what was fed from where, spliced, chosen and reckoned. */
 export interface ReleaseWiring {

@@ -1,7 +1,7 @@
 import { weakMapMemoize } from 'reselect';
-import { type Certainty, certainty } from '../fitment/functionRows';
-import { bindAt } from '../fitment/condition';
-import type { Known } from '../fitment';
+import { type Certainty, certainty } from '../../fitment/functionRows';
+import { bindAt } from '../../fitment/condition';
+import type { Known } from '../../fitment';
 import {
   ARRIVES,
   fastenerBalance,
@@ -19,13 +19,13 @@ import {
   type VehicleState,
   wayOf,
   type WorkStep,
-} from '../strip';
-import type { Family } from '../shelf/types';
-import { type FactRegistry, type PositionKey, positionKey } from '../vehicle';
-import type { RowRef, StepOutcome } from './events';
-import type { JobRecord, SwapRecord } from './fold';
-import { compareEvents } from './log/frontier';
-import type { Unfit } from './log/standing';
+} from '../../strip';
+import type { Family } from '../../shelf/types';
+import { type FactRegistry, type PositionKey, positionKey } from '../../vehicle';
+import type { RowRef, StepOutcome } from '../events';
+import type { JobRecord, SwapRecord } from '../fold';
+import { compareEvents } from '../log/frontier';
+import type { Unfit } from '../log/standing';
 
 /** The ways that the shelf has of getting at a swap's lamps, and the one that is gone. */
 export interface SheetUseView {

@@ -1,16 +1,16 @@
-import type { Known, SwapPlan } from '../fitment';
-import { bindAt } from '../fitment/condition';
-import { certainty } from '../fitment/functionRows';
-import { type BenchReading, type BenchStep, type BenchVerdict, judgeReading } from '../bench';
-import { systemVOf } from '../electrical';
-import type { BuildSheet, ConnectorHalf, PinMap, VehiclePlug } from '../harness';
+import type { Known, SwapPlan } from '../../fitment';
+import { bindAt } from '../../fitment/condition';
+import { certainty } from '../../fitment/functionRows';
+import { type BenchReading, type BenchStep, type BenchVerdict, judgeReading } from '../../bench';
+import { systemVOf } from '../../electrical';
+import type { BuildSheet, ConnectorHalf, PinMap, VehiclePlug } from '../../harness';
 import { type CheckReading, checkLines } from './harnessReads';
 import { liveOfSource } from './feedSource';
-import type { FittedLamp, LightFinding } from '../light';
-import { benchStepsOf, lightOf, mappingOf } from './readings/mapping';
-import type { Family, Lamp, Part, Profile } from '../shelf/types';
-import { type FactRegistry, type LampFunction, type PositionKey, positionKey } from '../vehicle';
-import type { JobRecord, SwapRecord } from './fold';
+import type { FittedLamp, LightFinding } from '../../light';
+import { benchStepsOf, lightOf, mappingOf } from './mapping';
+import type { Family, Lamp, Part, Profile } from '../../shelf/types';
+import { type FactRegistry, type LampFunction, type PositionKey, positionKey } from '../../vehicle';
+import type { JobRecord, SwapRecord } from '../fold';
 
 /** How the chosen lamp of one position meets the vehicle there. */
 export interface PositionWiring {

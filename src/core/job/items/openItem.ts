@@ -1,6 +1,6 @@
-import type { Reason } from '../reason';
-import type { RaisedOrigin } from './events';
-import type { Stage } from './stages';
+import type { Reason } from '../../kernel/reason';
+import type { RaisedOrigin } from '../events';
+import type { Stage } from '../stages/stages';
 
 export type ItemOrigin =
   | RaisedOrigin

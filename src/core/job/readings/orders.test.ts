@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { readFileSync } from 'node:fs';
-import type { Shelf } from '../shelf';
-import type { AnyStoredEvent, BodyOf } from './events';
-import { eventMaker, shelfSources } from './jobKit';
+import type { Shelf } from '../../shelf';
+import type { AnyStoredEvent, BodyOf } from '../events';
+import { eventMaker, shelfSources } from '../testing/jobKit';
 import { orderItems } from './orders';
-import { readJob } from './readJob';
+import { readJob } from '../readJob';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const event = eventMaker();

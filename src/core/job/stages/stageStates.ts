@@ -1,12 +1,12 @@
-import { type Reason, reason } from '../reason';
-import { factRef, type FactRef, type ResolvedFact, splitFactRef } from '../vehicle';
-import type { JobRecord } from './fold';
-import type { OpenItem } from './openItem';
-import type { ChoiceCheck } from './readings/check';
-import { notProven, proofCells } from './proving';
+import { type Reason, reason } from '../../kernel/reason';
+import { factRef, type FactRef, type ResolvedFact, splitFactRef } from '../../vehicle';
+import type { JobRecord } from '../fold';
+import type { OpenItem } from '../items/openItem';
+import type { ChoiceCheck } from '../readings/check';
+import { notProven, proofCells } from '../readings/proof';
 import { type Stage, STAGES } from './stages';
-import { isDone, isDue, type StripReading } from './stripping';
-import type { VehicleRecord } from './vehicleFacts';
+import { isDone, isDue, type StripReading } from '../readings/work';
+import type { VehicleRecord } from '../readings/vehicleFacts';
 
 /** `locked`: done and proven. */
 export type SeatState = 'open' | 'seated' | 'locked';

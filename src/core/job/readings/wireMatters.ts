@@ -1,5 +1,5 @@
 import { weakMapMemoize } from 'reselect';
-import { type Circuit, circuitFinder, neededLevels } from '../controls';
+import { type Circuit, circuitFinder, neededLevels } from '../../controls';
 import {
   type Cure,
   CURES,
@@ -8,16 +8,16 @@ import {
   lowLoadCures,
   SYSTEM_V,
   type SystemV,
-} from '../electrical';
-import type { Known } from '../fitment';
-import { bindAt } from '../fitment/condition';
-import { certainty } from '../fitment/functionRows';
-import { type FeedCandidate, feedCandidates, type FeedNeed, type FeedSources } from '../harness';
-import type { Rule } from '../rule';
-import type { Family, Lamp } from '../shelf/types';
-import { type FactRegistry, type LampFunction, type PositionKey, positionKey } from '../vehicle';
-import type { JobRecord, SwapRecord } from './fold';
-import { circuitsOf } from './readings/mapping';
+} from '../../electrical';
+import type { Known } from '../../fitment';
+import { bindAt } from '../../fitment/condition';
+import { certainty } from '../../fitment/functionRows';
+import { type FeedCandidate, feedCandidates, type FeedNeed, type FeedSources } from '../../harness';
+import type { Rule } from '../../rule';
+import type { Family, Lamp } from '../../shelf/types';
+import { type FactRegistry, type LampFunction, type PositionKey, positionKey } from '../../vehicle';
+import type { JobRecord, SwapRecord } from '../fold';
+import { circuitsOf } from './mapping';
 import type { PositionWiring } from './wiring';
 
 /** A plug or loop of the lamp that chooses a behaviour, and what was chosen. */

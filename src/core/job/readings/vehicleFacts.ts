@@ -1,5 +1,5 @@
-import type { Family } from '../shelf/types';
-import { type FactRegistry, type FactStatement, positionKey, readVin, type VinReading } from '../vehicle';
+import type { Family } from '../../shelf/types';
+import { type FactRegistry, type FactStatement, positionKey, readVin, type VinReading } from '../../vehicle';
 
 /** A vehicle as the shop knows it. Identity is one of VIN, serial, plate or fleet number. */
 export interface VehicleRecord {

@@ -1,9 +1,9 @@
-import type { StoredEvent } from './events';
-import type { JobRecord } from './fold';
-import { compareEvents } from './log/frontier';
-import type { Unfit } from './log/standing';
+import type { StoredEvent } from '../events';
+import type { JobRecord } from '../fold';
+import { compareEvents } from '../log/frontier';
+import type { Unfit } from '../log/standing';
 import { CLOSABLE, type OpenItem } from './openItem';
-import { may } from './rights';
+import { may } from '../rights';
 
 /** The entry that an item rests on. */
 export interface Since {

@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
-import { benchSequence } from '../bench';
-import type { Shelf } from '../shelf';
-import { positionKey } from '../vehicle';
-import type { FastenerAct } from '../strip';
-import type { AnyStoredEvent } from './events';
-import { eventMaker, shelfJob, shelfSources } from './jobKit';
-import { readJob } from './readJob';
+import { benchSequence } from '../../bench';
+import type { Shelf } from '../../shelf';
+import { positionKey } from '../../vehicle';
+import type { FastenerAct } from '../../strip';
+import type { AnyStoredEvent } from '../events';
+import { eventMaker, shelfJob, shelfSources } from '../testing/jobKit';
+import { readJob } from '../readJob';
 import { releaseCheck, releaseDocument } from './release';
-import { factsView, frameView, wireView } from './views';
+import { factsView, frameView, wireView } from '../views';
 
 /**
  * A line, a lamp and a plug unlike any of the demo's, told in data alone: a single amber lamp on the roof of a

@@ -1,10 +1,10 @@
-import { sourceId } from '../harness';
-import { reason } from '../reason';
-import type { JobRecord, SwapRecord } from './fold';
+import { sourceId } from '../../harness';
+import { reason } from '../../kernel/reason';
+import type { JobRecord, SwapRecord } from '../fold';
 import type { RuledItem } from './handItems';
-import { rungOut } from './harnessReads';
-import { type FeedMatter, modesThatDiffer, type WireMatters } from './wireMatters';
-import type { PositionWiring } from './wiring';
+import { rungOut } from '../readings/harnessReads';
+import { type FeedMatter, modesThatDiffer, type WireMatters } from '../readings/wireMatters';
+import type { PositionWiring } from '../readings/wiring';
 
 /** A swap with everything that its wiring asks. */
 export interface WiredSwap {

@@ -1,11 +1,11 @@
-import type { BenchReading } from '../bench';
-import type { Seen } from '../prove';
-import type { Prose } from '../reason';
-import type { LampFunction, PositionKey } from '../vehicle';
-import type { Looked, PlugCheck, StepOutcome } from './events';
-import type { JobReading } from './readJob';
-import { notProven, proofCells } from './proving';
-import { isDone, isDue } from './stripping';
+import type { BenchReading } from '../../bench';
+import type { Seen } from '../../prove';
+import type { Prose } from '../../kernel/reason';
+import type { LampFunction, PositionKey } from '../../vehicle';
+import type { Looked, PlugCheck, StepOutcome } from '../events';
+import type { JobReading } from '../readJob';
+import { notProven, proofCells } from '../readings/proof';
+import { isDone, isDue } from '../readings/work';
 
 /** What hands did, frozen with the rest of a job: steps, fasteners, plugs, readings, proofs. */
 export interface ReleaseHands {

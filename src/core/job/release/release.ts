@@ -1,14 +1,14 @@
-import type { Judgement } from '../fitment';
-import { type Prose, type Reason, reason } from '../reason';
-import type { Family, Lamp, Money, Part } from '../shelf/types';
-import type { FactSource, FactValue, PositionKey } from '../vehicle';
-import type { AsFound, BodyOf } from './events';
-import type { OpenItem } from './openItem';
-import type { JobReading } from './readJob';
+import type { Judgement } from '../../fitment';
+import { type Prose, type Reason, reason } from '../../kernel/reason';
+import type { Family, Lamp, Money, Part } from '../../shelf/types';
+import type { FactSource, FactValue, PositionKey } from '../../vehicle';
+import type { AsFound, BodyOf } from '../events';
+import type { OpenItem } from '../items/openItem';
+import type { JobReading } from '../readJob';
 import { releaseHands, type ReleaseHands } from './releaseHands';
 import { releaseWiring, type ReleaseWiring } from './releaseWiring';
-import type { Stage } from './stages';
-import type { VehicleRecord } from './vehicleFacts';
+import type { Stage } from '../stages/stages';
+import type { VehicleRecord } from '../readings/vehicleFacts';
 
 /** Whether a job may be locked, and if not, what stands in the way. */
 export interface ReleaseCheck {

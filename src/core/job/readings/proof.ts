@@ -1,9 +1,9 @@
 import { weakMapMemoize } from 'reselect';
-import { type ControlState, levelOf, neededLevels } from '../controls';
-import type { Judgement, Known } from '../fitment';
-import { certainty } from '../fitment/functionRows';
-import { bindAt } from '../fitment/condition';
-import { decidingCases, expectedLevels, type FittedLamp } from '../light';
+import { type ControlState, levelOf, neededLevels } from '../../controls';
+import type { Judgement, Known } from '../../fitment';
+import { certainty } from '../../fitment/functionRows';
+import { bindAt } from '../../fitment/condition';
+import { decidingCases, expectedLevels, type FittedLamp } from '../../light';
 import {
   type CellState,
   firstCause,
@@ -13,10 +13,10 @@ import {
   type ProofStep,
   type ProofSubject,
   type SeenCell,
-} from '../prove';
-import { type Reason } from '../reason';
-import type { PinMap } from '../harness';
-import type { Family, Lamp } from '../shelf/types';
+} from '../../prove';
+import { type Reason } from '../../kernel/reason';
+import type { PinMap } from '../../harness';
+import type { Family, Lamp } from '../../shelf/types';
 import {
   DUTIES,
   type Duty,
@@ -24,9 +24,9 @@ import {
   LAMP_FUNCTIONS,
   type LampFunction,
   positionKey,
-} from '../vehicle';
-import type { JobRecord } from './fold';
-import { circuitsOf } from './readings/mapping';
+} from '../../vehicle';
+import type { JobRecord } from '../fold';
+import { circuitsOf } from './mapping';
 import type { PositionWiring } from './wiring';
 
 /** One function in one setting, with what was last seen of it. */

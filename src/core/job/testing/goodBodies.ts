@@ -1,4 +1,4 @@
-import type { BodyOf, EventType } from './events';
+import type { BodyOf, EventType } from '../events';
 
 const [HL, HR] = ['headlamp.front.left', 'headlamp.front.right'] as const;
 

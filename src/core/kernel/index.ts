@@ -1,0 +1,3 @@
+export * from './reason';
+export { nearestName } from './nearestName';
+export { seededRandom } from './seededRandom';
