@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { parseExpression } from '@/core/controls';
-import { type Reason, reason } from '@/core/kernel/reason';
+import { type GivenFacts, reason, type ReasonCode, type ReasonFacts } from '@/core/kernel/reason';
 import { wording } from './wording';
 import { wordsIn } from './words';
 
@@ -12,7 +12,8 @@ const say = (locale: 'en-GB' | 'en-US') =>
   });
 const british = say('en-GB');
 const american = say('en-US');
-const text = (code: string, facts: Reason['facts']) => british.reason(reason(code, facts)).text;
+const text = <C extends ReasonCode>(code: C, ...facts: GivenFacts<C>) =>
+  british.reason(reason(code, ...facts)).text;
 
 describe('places on a vehicle', () => {
   it('a left and right pair is named once, what stands alone by its side', () => {
@@ -80,8 +81,8 @@ describe('facts and values', () => {
 });
 
 describe('what was wanted', () => {
-  const unmet = (facts: Reason['facts']) => text('leaf-unmet', facts);
-  it.each<[Reason['facts'], string]>([
+  const unmet = (facts: ReasonFacts['leaf-unmet']) => text('leaf-unmet', facts);
+  it.each<[ReasonFacts['leaf-unmet'], string]>([
     [{ fact: 'factory-lamp', value: 'led', wanted: ['filament', 'hid'] }, 'filament bulb or gas discharge'],
     [{ fact: 'room-behind', value: 30, from: 40, to: 60 }, '40 mm to 60 mm'],
     [{ fact: 'room-behind', value: 30, from: 40 }, 'at least 40 mm'],
@@ -94,10 +95,15 @@ describe('what was wanted', () => {
       'Room behind the lamp is in mm, not in V.',
     ));
   it('what is open names its place, and none where it is the vehicle’s', () => {
-    expect(text('leaf-open', { fact: 'plug', subjects: ['headlamp.front.left'], wanted: ['X41'] })).toBe(
-      'Plug behind the lamp is not known (headlamp left). Wanted: X41.',
-    );
-    expect(text('leaf-open', { fact: 'model-year', subjects: ['vehicle'], from: 2015 })).toBe(
+    expect(
+      text('leaf-open', {
+        fact: 'plug',
+        value: null,
+        subjects: ['headlamp.front.left'],
+        wanted: ['X41'],
+      }),
+    ).toBe('Plug behind the lamp is not known (headlamp left). Wanted: X41.');
+    expect(text('leaf-open', { fact: 'model-year', value: null, subjects: ['vehicle'], from: 2015 })).toBe(
       'Model year is not known. Wanted: 2015 or later.',
     );
   });
@@ -136,6 +142,10 @@ describe('an open item', () => {
 describe('a verdict that changed', () => {
   it('is told with both', () =>
     expect(
-      text('item-verdict-changed', { positions: ['headlamp.front.left'], before: 'fits', now: 'fits-not' }),
+      text('item-verdict-changed', {
+        positions: ['headlamp.front.left'],
+        before: 'fits',
+        now: 'does-not-fit',
+      }),
     ).toMatch(/^The verdict for headlamp left was “.+” and is now “.+”\.$/));
 });

@@ -1,5 +1,5 @@
 import type { ControlState } from '@/core/controls';
-import type { Prose, Reason, ReasonValue } from '@/core/kernel/reason';
+import { factsOf, type Prose, type Reason, type ReasonValue } from '@/core/kernel/reason';
 import { controlWords } from './controlWords';
 import type { Words } from './words';
 import { datesIn, moneyIn, numbers } from './intl';
@@ -102,7 +102,7 @@ export function wording(words: Words, names: FactNames): Wording {
     return `${number} ${unit}`;
   };
 
-  const wanted = (f: Reason['facts']): string => {
+  const wanted = (f: ReturnType<typeof factsOf>): string => {
     const key = String(f.fact ?? '');
     if (Array.isArray(f.wanted)) return words.or(f.wanted.map((w: string) => value(key, w)));
     if (f.from !== undefined && f.to !== undefined)
@@ -119,7 +119,7 @@ export function wording(words: Words, names: FactNames): Wording {
   };
 
   const reason = (r: Reason) => {
-    const f = r.facts;
+    const f = factsOf(r);
     const key = typeof f.fact === 'string' ? f.fact : '';
     const plain: Record<string, string | number | boolean | null> = Object.fromEntries(
       Object.entries(f).map(([k, v]) => [
@@ -178,7 +178,7 @@ export function wording(words: Words, names: FactNames): Wording {
 
   const item: Wording['item'] = ({ origin, what }) => {
     const { text } = reason(what);
-    const at = what.facts.position;
+    const at = factsOf(what).position;
     return origin === 'wire-conflict' && typeof at === 'string'
       ? t('items.at', { at: position(at), text })
       : text;

@@ -19,17 +19,14 @@ export interface BenchVerdict {
  */
 export function judgeReading(step: BenchStep, reading: BenchReading): BenchVerdict {
   const facts = { does: step.does, currentA: reading.currentA, lowA: step.lowA, highA: step.highA };
-  const fail = (code: string, more: Reason['facts'] = {}): BenchVerdict => ({
-    passes: false,
-    reasons: [reason(code, { ...facts, ...more })],
-  });
-  if (reading.seen === 'other-function') return fail('bench-other-function');
+  const fail = (why: Reason): BenchVerdict => ({ passes: false, reasons: [why] });
+  if (reading.seen === 'other-function') return fail(reason('bench-other-function', facts));
   if (reading.currentA <= FLOOR_A && reading.seen === 'dark')
-    return fail(step.polar ? 'bench-no-current-polar' : 'bench-no-current');
-  if (reading.seen === 'dark') return fail('bench-current-no-light');
+    return fail(reason(step.polar ? 'bench-no-current-polar' : 'bench-no-current', facts));
+  if (reading.seen === 'dark') return fail(reason('bench-current-no-light', facts));
   if (step.colour !== null && reading.seen !== step.colour)
-    return fail('bench-colour', { wantedColour: step.colour, seenColour: reading.seen });
-  if (reading.currentA < step.lowA) return fail('bench-too-little');
-  if (reading.currentA > step.highA) return fail('bench-too-much');
+    return fail(reason('bench-colour', { ...facts, wantedColour: step.colour, seenColour: reading.seen }));
+  if (reading.currentA < step.lowA) return fail(reason('bench-too-little', facts));
+  if (reading.currentA > step.highA) return fail(reason('bench-too-much', facts));
   return { passes: true, reasons: [reason('bench-passes', facts)] };
 }

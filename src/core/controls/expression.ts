@@ -1,4 +1,5 @@
-import { type Reason, reason } from '../kernel/reason';
+import type { ExpressionCode } from './reasons';
+import { type Reason, reason, type GivenFacts, type ReasonFacts, type ReasonOf } from '../kernel/reason';
 import { type Control, CONTROLS, type ControlState } from './controls';
 
 /** A condition on the controls. */
@@ -16,12 +17,15 @@ export type ExpressionParse =
 class Fault extends Error {
   constructor(
     readonly at: number,
-    readonly code: string,
-    readonly facts: Reason['facts'],
+    readonly reason: ReasonOf<ExpressionCode>,
   ) {
-    super(code);
+    super(reason.code);
   }
 }
+
+/** @param at place from 0; people count from one */
+const faultAt = <C extends ExpressionCode>(at: number, code: C, facts: Omit<ReasonFacts[C], 'at'>): Fault =>
+  new Fault(at, reason(code, ...([{ ...facts, at: at + 1 }] as unknown as GivenFacts<C>)));
 
 interface Token {
   readonly text: string;
@@ -57,13 +61,13 @@ export function parseExpression(text: string): ExpressionParse {
       if (token.text === '(') {
         const inside = either();
         const end = take();
-        if (end.text !== ')') throw new Fault(end.at, 'expression-bracket', {});
+        if (end.text !== ')') throw faultAt(end.at, 'expression-bracket', {});
         return inside;
       }
       if (token.text === 'always') return { op: 'always' };
-      if (token.text === '') throw new Fault(token.at, 'expression-ends', {});
+      if (token.text === '') throw faultAt(token.at, 'expression-ends', {});
       if (!isControl(token.text))
-        throw new Fault(token.at, 'expression-control', { found: token.text, known: Object.keys(CONTROLS) });
+        throw faultAt(token.at, 'expression-control', { found: token.text, known: Object.keys(CONTROLS) });
       return comparison(token.text);
     };
     const comparison = (control: Control): Expression => {
@@ -71,25 +75,24 @@ export function parseExpression(text: string): ExpressionParse {
       const sign = peek();
       if (sign !== '=' && sign !== '!=') {
         if (!values.includes('yes'))
-          throw new Fault(tokens[next]?.at ?? text.length, 'expression-value', { control, known: values });
+          throw faultAt(tokens[next]?.at ?? text.length, 'expression-value', { control, known: values });
         return { op: 'is', control, value: 'yes' };
       }
       take();
       const value = take();
       if (!values.includes(value.text))
-        throw new Fault(value.at, 'expression-value', { control, known: values });
+        throw faultAt(value.at, 'expression-value', { control, known: values });
       const is: Expression = { op: 'is', control, value: value.text };
       return sign === '=' ? is : { op: 'not', of: is };
     };
 
     const expression = either();
     const rest = tokens[next];
-    if (rest) throw new Fault(rest.at, 'expression-rest', { found: rest.text });
+    if (rest) throw faultAt(rest.at, 'expression-rest', { found: rest.text });
     return { kind: 'expression', expression };
   } catch (error) {
     if (!(error instanceof Fault)) throw error;
-    // People count from one.
-    return { kind: 'fault', at: error.at, reason: reason(error.code, { at: error.at + 1, ...error.facts }) };
+    return { kind: 'fault', at: error.at, reason: error.reason };
   }
 }
 
@@ -101,7 +104,7 @@ function tokenize(text: string): readonly Token[] {
     const match = pattern.exec(text);
     if (!match) {
       if (text.slice(from).trim() === '') break;
-      throw new Fault(
+      throw faultAt(
         from + (text.slice(from).length - text.slice(from).trimStart().length),
         'expression-sign',
         { found: text.slice(from).trim()[0] ?? '' },

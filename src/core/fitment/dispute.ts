@@ -51,16 +51,18 @@ export function disputeReasons(
     const settled = here.every((h) => known.has(`${fact}@${subject(h.at)}`));
     return [
       reason(settled ? 'dispute-settled' : 'dispute-open', { about: d.about, fact, dispute: d.id }),
-      ...first.heard
-        .filter((h) => h.is !== 'unknown')
-        .map(({ statement: s, is }) =>
-          reason(`statement-${is}`, {
-            dispute: d.id,
-            source: s.source,
-            times: s.times ?? 0,
-            ...(s.words ? { why: s.words } : {}),
-          }),
-        ),
+      ...first.heard.flatMap(({ statement: s, is }) =>
+        is === 'unknown'
+          ? []
+          : [
+              reason(`statement-${is}`, {
+                dispute: d.id,
+                source: s.source,
+                times: s.times ?? 0,
+                ...(s.words ? { why: s.words } : {}),
+              }),
+            ],
+      ),
     ];
   });
 }

@@ -1,4 +1,12 @@
-import { type Reason, reason, type ReasonValue } from '../kernel/reason';
+import type { LeafCode } from './reasons';
+import {
+  type Reason,
+  reason,
+  type ReasonValue,
+  factsOf,
+  type ReasonFacts,
+  type ReasonOf,
+} from '../kernel/reason';
 import { type FactRef, splitFactRef } from '../vehicle';
 import { type Condition, type Leaf, MEND, NO } from './condition';
 import { type Interval, type Known, plain, type Prepared, type Verdict } from './evaluate';
@@ -67,17 +75,20 @@ function requirementReason(
 function together(reasons: readonly Reason[]): Reason[] {
   const groups = new Map<string, { first: Reason; subjects: string[] }>();
   for (const r of reasons) {
-    const { subject, ...rest } = r.facts;
+    const { subject, ...rest } = factsOf(r);
     const key = JSON.stringify([r.code, rest]);
     const group = groups.get(key) ?? { first: r, subjects: [] };
     if (typeof subject === 'string' && !group.subjects.includes(subject)) group.subjects.push(subject);
     groups.set(key, group);
   }
   return [...groups.values()].map(({ first, subjects }) => {
+    if (subjects.length === 0 || !isLeaf(first)) return first;
     const { subject: _, ...rest } = first.facts;
-    return subjects.length > 0 ? { ...first, facts: { ...rest, subjects } } : first;
+    return { ...first, facts: { ...rest, subjects } };
   });
 }
+
+const isLeaf = (r: Reason): r is ReasonOf<LeafCode> => r.code.startsWith('leaf-');
 
 /** Leaves of the application's own rule and of the lamp: those a person would call conditions. */
 function visibleLeaves(c: Condition): readonly Leaf[] {
@@ -86,7 +97,7 @@ function visibleLeaves(c: Condition): readonly Leaf[] {
   return c.kind === 'leaf' && c.origin.kind !== 'profile' ? [c] : [];
 }
 
-function leafFacts(leaf: Leaf, value: ReasonValue): Record<string, ReasonValue> {
+function leafFacts(leaf: Leaf, value: ReasonValue): ReasonFacts[LeafCode] {
   const { key, subject } = splitFactRef(leaf.ref);
   const base = { fact: key, subject, value, ...wanted(leaf.accepts) };
   if (leaf.origin.kind !== 'predicate') return { ...base, implied: leaf.origin.code, ...leaf.origin.facts };
@@ -94,7 +105,7 @@ function leafFacts(leaf: Leaf, value: ReasonValue): Record<string, ReasonValue> 
   return { ...base, predicate: id, ...(why ? { why } : {}), ...(howToCheck ? { howToCheck } : {}) };
 }
 
-function wanted(accepts: Accepts): Record<string, ReasonValue> {
+function wanted(accepts: Accepts): Pick<ReasonFacts[LeafCode], 'wanted' | 'from' | 'to'> {
   if (accepts.kind === 'values') return { wanted: accepts.values.map(String) };
   return {
     ...(Number.isFinite(accepts.from) ? { from: accepts.from } : {}),

@@ -1,5 +1,5 @@
 import { worksOn } from '../electrical';
-import type { Reason } from '../kernel/reason';
+import { type Reason, reason } from '../kernel/reason';
 import type { Money, Part, Profile, RoadFlag } from '../shelf/types';
 import { type FactRef, factRef, type FactRegistry, positionKey } from '../vehicle';
 import { because, openFacts } from './because';
@@ -101,11 +101,16 @@ function roadConditions(
   requirements: readonly BoundRequirement[],
   profiles: readonly Profile[],
 ) {
-  const found: { code: string; facts: Record<string, string>; condition: Condition }[] = [];
+  const found: { readonly why: (is: Certainty) => Reason; readonly condition: Condition }[] = [];
   for (const r of requirements)
     found.push({
-      code: 'road-required',
-      facts: { does: r.requirement.does, requirement: r.requirement.id, profile: r.profile.id },
+      why: (is) =>
+        reason('road-required', {
+          does: r.requirement.does,
+          requirement: r.requirement.id,
+          profile: r.profile.id,
+          is,
+        }),
       condition: any([r.outside, r.after]),
     });
   const onRoad = profiles.filter((p) => p.onRoad);
@@ -115,15 +120,14 @@ function roadConditions(
     const outside = not(inMarket(profile));
     for (const flag of [...flags].sort())
       found.push({
-        code: `road-${flag}`,
-        facts: { profile: profile.id },
+        why: (is) => reason(`road-${flag}`, { profile: profile.id, is }),
         condition: any([outside, constant(flag, 'no')]),
       });
     const marks = lampIds.map((id) => plan.places.find((p) => p.lamp.id === id)?.lamp.marks[profile.id]);
     const worst = marks.includes('none') ? 'no' : marks.includes(undefined) ? 'unknown' : 'yes';
     found.push({
-      code: worst === 'unknown' ? 'road-mark-unseen' : 'road-mark',
-      facts: { profile: profile.id },
+      why: (is) =>
+        reason(worst === 'unknown' ? 'road-mark-unseen' : 'road-mark', { profile: profile.id, is }),
       condition: any([outside, constant(`mark:${profile.id}`, worst)]),
     });
   }
@@ -147,9 +151,7 @@ function judgeRoad(
       ? 'unknown'
       : 'yes';
   const mark: RoadMark = worst === 'no' ? 'not-approved' : worst === 'unknown' ? 'unknown' : 'meets-profile';
-  const reasons = judged
-    .filter((j) => j.is === worst && worst !== 'yes')
-    .map((j): Reason => ({ code: j.code, facts: { ...j.facts, is: j.is } }));
+  const reasons = judged.filter((j) => j.is === worst && worst !== 'yes').map((j) => j.why(j.is));
   return { mark, reasons };
 }
 

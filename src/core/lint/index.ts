@@ -1,2 +1,3 @@
-export { lintReason, lintShelf, type LintSource } from './lint';
+export { lintShelf, type LintSource } from './lint';
+export { lintReason } from './lintFinding';
 export type { LintFinding } from './lintFinding';

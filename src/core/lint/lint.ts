@@ -4,7 +4,7 @@ import { type Predicate, predicatesOf, predicateTest, type Rule } from '../rule'
 import { boundRequirements, type SwapPlan } from '../fitment/profile';
 import { fitCondition } from '../fitment/judge';
 import { certainty } from '../fitment/functionRows';
-import { compareText, type Reason, reason } from '../kernel/reason';
+import { compareText } from '../kernel/reason';
 import { factRegistry, type FactRegistry, positionKey } from '../vehicle';
 import { harnessFindings } from './lintHarness';
 import type { LintFinding } from './lintFinding';
@@ -256,6 +256,3 @@ function demanded(rule: Rule): readonly Predicate[] {
   if (rule.op === 'all') return rule.of.flatMap(demanded);
   return rule.op === 'any' || rule.op === 'not' ? [] : [rule];
 }
-
-/** A finding as a reason, for wording. */
-export const lintReason = (f: LintFinding): Reason => reason(`lint-${f.code}`, f.facts);

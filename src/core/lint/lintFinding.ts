@@ -1,10 +1,18 @@
-import type { Reason } from '../kernel/reason';
+import { type Reason, reason } from '../kernel/reason';
 import type { ShelfKind } from '../shelf/types';
+import type { LintFacts } from './reasons';
 
 /** Something in the catalogue that a person should look at. Faults mislead; notes may be meant. */
-export interface LintFinding {
-  readonly code: string;
-  readonly severity: 'fault' | 'note';
-  readonly rows: readonly { readonly kind: ShelfKind; readonly id: string }[];
-  readonly facts: Reason['facts'];
-}
+export type LintFinding = {
+  readonly [C in keyof LintFacts]: {
+    readonly code: C;
+    readonly severity: 'fault' | 'note';
+    readonly rows: readonly { readonly kind: ShelfKind; readonly id: string }[];
+    readonly facts: LintFacts[C];
+  };
+}[keyof LintFacts];
+
+/** A finding as a reason, for wording. */
+export const lintReason = ({ code, facts }: LintFinding): Reason =>
+  // Code and facts belong together by their type; the compiler cannot follow a code that is put together.
+  reason(`lint-${code}`, facts as never);

@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../kernel/reason';
+import { type Reason, reason, type GivenFacts, type ReasonCode } from '../kernel/reason';
 
 export type CurrentReading =
   | { readonly kind: 'current'; readonly currentA: number }
@@ -10,9 +10,9 @@ export type CurrentReading =
  * @returns A, never negative; or why it cannot be read
  */
 export function readCurrent(typed: string, decimal: '.' | ','): CurrentReading {
-  const fault = (code: string, facts: Reason['facts'] = {}): CurrentReading => ({
+  const fault = <C extends ReasonCode>(code: C, ...facts: GivenFacts<C>): CurrentReading => ({
     kind: 'fault',
-    reason: reason(code, facts),
+    reason: reason(code, ...facts),
   });
   const match = /^(-?)(\d*[.,]?\d+)\s*(a|ma)?$/i.exec(typed.trim());
   if (typed.trim() === '') return fault('current-empty');

@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../kernel/reason';
+import { type Reason, reason, type GivenFacts, type ReasonCode } from '../kernel/reason';
 
 export type LengthReading =
   { readonly kind: 'length'; readonly mm: number } | { readonly kind: 'fault'; readonly reason: Reason };
@@ -24,9 +24,9 @@ const UNIT_MM: Readonly<Record<string, number>> = {
  */
 export function readLength(typed: string, decimal: '.' | ','): LengthReading {
   const text = typed.trim().toLowerCase();
-  const fault = (code: string, facts: Reason['facts'] = {}): LengthReading => ({
+  const fault = <C extends ReasonCode>(code: C, ...facts: GivenFacts<C>): LengthReading => ({
     kind: 'fault',
-    reason: reason(code, facts),
+    reason: reason(code, ...facts),
   });
   if (text === '') return fault('length-empty');
   const parts = /^(-?)([\d.,]+)?(?:\s*(\d+)\s*\/\s*(\d+))?\s*([a-z"″']*)$/.exec(splitFraction(text));

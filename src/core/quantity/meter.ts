@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../kernel/reason';
+import { type Reason, reason, type GivenFacts, type ReasonCode } from '../kernel/reason';
 
 export type MeterReading =
   | { readonly kind: 'value'; readonly value: number }
@@ -19,9 +19,9 @@ const OPEN = new Set(['ol', 'o.l', 'o.l.', 'open', '∞', 'inf']);
  * @returns Ω or V, never negative; or why it cannot be read
  */
 export function readMeter(typed: string, of: 'ohm' | 'volt', decimal: '.' | ','): MeterReading {
-  const fault = (code: string, facts: Reason['facts'] = {}): MeterReading => ({
+  const fault = <C extends ReasonCode>(code: C, ...facts: GivenFacts<C>): MeterReading => ({
     kind: 'fault',
-    reason: reason(code, facts),
+    reason: reason(code, ...facts),
   });
   const text = typed.trim();
   if (text === '') return fault('meter-empty');

@@ -1,7 +1,7 @@
 import type { LevelCase } from '../controls';
 import { isBladeFuse } from '../electrical';
 import { type Adapter, splitCavity } from '../harness';
-import { type Reason, reason } from '../kernel/reason';
+import { reason, type GivenFacts, type ReasonCode } from '../kernel/reason';
 import type { ShelfFault } from './fault';
 import type { Family, Shelf } from './types';
 
@@ -11,8 +11,8 @@ import type { Family, Shelf } from './types';
  */
 export function adapterFaults(path: string, adapter: Adapter, shelf: Shelf): readonly ShelfFault[] {
   const faults: ShelfFault[] = [];
-  const fault = (at: string, code: string, facts: Reason['facts'] = {}) =>
-    faults.push({ path: `${path}${at}`, reason: reason(code, facts) });
+  const fault = <C extends ReasonCode>(at: string, code: C, ...facts: GivenFacts<C>) =>
+    faults.push({ path: `${path}${at}`, reason: reason(code, ...facts) });
   const ends = new Map(adapter.ends.map((e) => [e.id, e]));
   const ids = adapter.ends.map((e) => e.id);
   adapter.ends.forEach((e, i) => {
@@ -53,8 +53,8 @@ export function feedFaults(
   checkCases: (path: string, cases: readonly LevelCase[]) => void,
 ): readonly ShelfFault[] {
   const faults: ShelfFault[] = [];
-  const fault = (at: string, code: string, facts: Reason['facts'] = {}) =>
-    faults.push({ path: `${path}${at}`, reason: reason(code, facts) });
+  const fault = <C extends ReasonCode>(at: string, code: C, ...facts: GivenFacts<C>) =>
+    faults.push({ path: `${path}${at}`, reason: reason(code, ...facts) });
   const circuits = new Set((family.circuits ?? []).map((c) => c.id));
   family.circuits?.forEach((c, i) => {
     if (!isBladeFuse(c.fuseA)) fault(`/circuits/${i}/fuseA`, 'fuse-size', { ratingA: c.fuseA });

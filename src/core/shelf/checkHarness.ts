@@ -1,5 +1,5 @@
 import { type LevelCase, parseExpression } from '../controls';
-import { type Reason, reason } from '../kernel/reason';
+import { reason, type GivenFacts, type ReasonCode } from '../kernel/reason';
 import { positionKey } from '../vehicle';
 import { adapterFaults, feedFaults } from './checkFeeds';
 import type { ShelfFault } from './fault';
@@ -12,8 +12,8 @@ import type { Shelf } from './types';
  */
 export function harnessFaults(shelf: Shelf): readonly ShelfFault[] {
   const faults: ShelfFault[] = [];
-  const fault = (path: string, code: string, facts: Reason['facts'] = {}) =>
-    faults.push({ path, reason: reason(code, facts) });
+  const fault = <C extends ReasonCode>(path: string, code: C, ...facts: GivenFacts<C>) =>
+    faults.push({ path, reason: reason(code, ...facts) });
   const halves = new Map(shelf.connectors.map((c) => [c.id, c]));
 
   const checkCases = (path: string, cases: readonly LevelCase[]) =>
@@ -26,11 +26,9 @@ export function harnessFaults(shelf: Shelf): readonly ShelfFault[] {
     const half = halves.get(connector);
     if (!half) {
       const near = nearestName(connector, [...halves.keys()]);
-      fault(`${path}/connector`, near ? 'no-such-row-near' : 'no-such-row', {
-        kind: 'connector',
-        id: connector,
-        ...(near ? { near } : {}),
-      });
+      const missing = { kind: 'connector', id: connector };
+      if (near) fault(`${path}/connector`, 'no-such-row-near', { ...missing, near });
+      else fault(`${path}/connector`, 'no-such-row', missing);
       return;
     }
     cavities.forEach((cavity, i) => {

@@ -1,5 +1,5 @@
 import { predicatesOf, predicateTest, type Predicate, type Rule } from '../rule';
-import { compareText, type Reason, reason } from '../kernel/reason';
+import { compareText, reason, type GivenFacts, type ReasonCode } from '../kernel/reason';
 import { factRegistry, type FactKey, type FactRegistry, type FactValue, positionKey } from '../vehicle';
 import { sheetFaults } from '../strip/checkSheet';
 import { harnessFaults } from './checkHarness';
@@ -14,8 +14,8 @@ import { type Shelf, SHELF_KINDS, SHELF_LISTS } from './types';
  */
 export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
   const faults: ShelfFault[] = [];
-  const fault = (path: string, code: string, facts: Reason['facts'] = {}) =>
-    faults.push({ path, reason: reason(code, facts) });
+  const fault = <C extends ReasonCode>(path: string, code: C, ...facts: GivenFacts<C>) =>
+    faults.push({ path, reason: reason(code, ...facts) });
   for (const kind of SHELF_KINDS) {
     const seen = new Set<string>();
     shelf[SHELF_LISTS[kind]].forEach((row, i) => {
@@ -29,7 +29,8 @@ export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
   const refer = (path: string, known: ReadonlySet<string>, id: string, kind: string) => {
     if (known.has(id)) return;
     const near = nearestName(id, [...known]);
-    fault(path, near ? 'no-such-row-near' : 'no-such-row', near ? { kind, id, near } : { kind, id });
+    if (near) fault(path, 'no-such-row-near', { kind, id, near });
+    else fault(path, 'no-such-row', { kind, id });
   };
   const lampById = new Map(shelf.lamps.map((l) => [l.id, l]));
   const checkRule = (path: string, rule: Rule, vehicleOnly = false) => {
@@ -133,7 +134,8 @@ function predicateFaults(
     unknownFact(`${path}/fact`, fact, registry, found);
     return found;
   }
-  const fault = (code: string, facts: Reason['facts']) => found.push({ path, reason: reason(code, facts) });
+  const fault = <C extends ReasonCode>(code: C, ...facts: GivenFacts<C>) =>
+    found.push({ path, reason: reason(code, ...facts) });
   if (vehicleOnly && key.subject !== 'vehicle') fault('vehicle-facts-only', { fact });
   if ((p.op === 'at-least' || p.op === 'at-most') && key.type.kind === 'number' && key.type.unit !== p.unit)
     fault('unit-unsuited', { fact, unit: p.unit, wanted: key.type.unit });

@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../kernel/reason';
+import { type Reason, reason, type GivenFacts, type ReasonCode } from '../kernel/reason';
 import { nearestName } from '../kernel/nearestName';
 import type { PositionKey, Side } from '../vehicle';
 import { stripPlan } from './plan';
@@ -16,15 +16,16 @@ export interface SheetFault {
  */
 export function sheetFaults(sheet: StepSheet): readonly SheetFault[] {
   const faults: SheetFault[] = [];
-  const fault = (path: string, code: string, facts: Reason['facts'] = {}) =>
-    faults.push({ path, reason: reason(code, facts) });
+  const fault = <C extends ReasonCode>(path: string, code: C, ...facts: GivenFacts<C>) =>
+    faults.push({ path, reason: reason(code, ...facts) });
   const ids = sheet.steps.map((s) => s.id);
   sheet.steps.forEach((step, i) => {
     if (ids.indexOf(step.id) !== i) fault(`/steps/${i}/id`, 'id-twice', { id: step.id });
     const refer = (path: string, id: string) => {
       if (ids.includes(id)) return;
       const near = nearestName(id, ids);
-      fault(path, near ? 'no-such-step-near' : 'no-such-step', near ? { step: id, near } : { step: id });
+      if (near) fault(path, 'no-such-step-near', { step: id, near });
+      else fault(path, 'no-such-step', { step: id });
     };
     step.after?.forEach((e, j) => refer(`/steps/${i}/after/${j}/step`, e.step));
     step.back?.before?.forEach((e, j) => refer(`/steps/${i}/back/before/${j}/step`, e.step));
@@ -49,18 +50,15 @@ export function sheetFaults(sheet: StepSheet): readonly SheetFault[] {
   if (!sheet.steps.some((s) => s.lampOut)) fault('/steps', 'no-lamp-out');
   if (faults.length > 0) return faults;
   const plan = stripPlan([{ sheet, positions: SAMPLE_SIDES }]);
-  if (plan.kind === 'fault')
-    fault(
-      '/steps',
-      plan.fault.kind === 'loop' ? 'step-loop' : 'step-state',
-      plan.fault.kind === 'loop'
-        ? { steps: [...new Set(plan.fault.loop.map(bare))], way: plan.way }
-        : {
-            step: bare(plan.fault.step),
-            way: plan.way,
-            needs: Object.entries(plan.fault.needs).map(([n, v]) => `${n} ${v}`),
-          },
-    );
+  if (plan.kind === 'plan') return faults;
+  if (plan.fault.kind === 'loop')
+    fault('/steps', 'step-loop', { steps: [...new Set(plan.fault.loop.map(bare))], way: plan.way });
+  else
+    fault('/steps', 'step-state', {
+      step: bare(plan.fault.step),
+      way: plan.way,
+      needs: Object.entries(plan.fault.needs).map(([n, v]) => `${n} ${v}`),
+    });
   return faults;
 }
 

@@ -1,4 +1,6 @@
-import { type Reason, reason } from '../kernel/reason';
+import { type Reason, reason, sourced, type ReasonSource } from '../kernel/reason';
+
+const ISO: ReasonSource = { kind: 'standard', ref: 'ISO 3779' };
 
 /** Value of each character in the check sum; I, O and Q do not exist. Source: 49 CFR 565.15(c), table V. */
 const TRANSLITERATION: Readonly<Record<string, number>> = {
@@ -116,11 +118,9 @@ function suggestionsFor(vin: string): readonly string[] {
 export function readVin(typed: string, lightVehicle: boolean | null): VinReading {
   const vin = typed.toUpperCase().replace(/[\s-]/g, '');
   const faults: Reason[] = [];
-  if (vin.length !== 17)
-    faults.push(reason('vin-length', { length: vin.length }, { kind: 'standard', ref: 'ISO 3779' }));
+  if (vin.length !== 17) faults.push(sourced(reason('vin-length', { length: vin.length }), ISO));
   const odd = [...new Set([...vin].filter((ch) => TRANSLITERATION[ch] === undefined))];
-  if (odd.length > 0)
-    faults.push(reason('vin-characters', { characters: odd }, { kind: 'standard', ref: 'ISO 3779' }));
+  if (odd.length > 0) faults.push(sourced(reason('vin-characters', { characters: odd }), ISO));
   if (faults.length > 0) return { vin, faults, modelYears: [], suggestions: suggestionsFor(vin) };
   const expected = vinCheckDigit(vin) ?? '';
   const found = vin[8] ?? '';

@@ -1,6 +1,6 @@
 'use client';
 import type { Candidate } from '@/core/fitment';
-import type { Reason } from '@/core/kernel/reason';
+import { factsOf, type Reason } from '@/core/kernel/reason';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { RoadGlyph, VerdictMark, WarningMark } from '@/ui/marks';
 import { factsView } from '@/core/job';
@@ -27,13 +27,12 @@ export function FitBecause({ candidate, data }: { candidate: Candidate | null; d
   const lamp = data.lamps[Object.values(j.lamps)[0] ?? ''];
 
   const sourceOf = (r: Reason): string | null => {
-    if (typeof r.facts.requirement === 'string') return requirementSource(data, r.facts.requirement);
-    if (typeof r.facts.fact !== 'string') return null;
-    const subjects = Array.isArray(r.facts.subjects) ? (r.facts.subjects as string[]) : ['vehicle'];
-    const known = facts.filter(
-      (f) => f.key.id === r.facts.fact && subjects.includes(f.subject) && f.decidedBy,
-    );
-    return [...new Set(known.map((f) => tCode(`source.${f.decidedBy?.source ?? ''}`)))].join(', ') || null;
+    const f = factsOf(r);
+    if (typeof f.requirement === 'string') return requirementSource(data, f.requirement);
+    if (typeof f.fact !== 'string') return null;
+    const subjects = Array.isArray(f.subjects) ? (f.subjects as string[]) : ['vehicle'];
+    const known = facts.filter((x) => x.key.id === f.fact && subjects.includes(x.subject) && x.decidedBy);
+    return [...new Set(known.map((x) => tCode(`source.${x.decidedBy?.source ?? ''}`)))].join(', ') || null;
   };
   const reasons: BecauseEntry[] = j.reasons.map((r) => {
     const said = say.reason(r);

@@ -93,9 +93,8 @@ export function howToCheck(
   fact: string,
   prose: (p: Record<string, string>) => string,
 ): string | undefined {
-  const how = candidate.judgement.reasons.find((r) => r.code === 'leaf-open' && r.facts.fact === fact)?.facts
-    .howToCheck;
-  return how && typeof how === 'object' && !Array.isArray(how)
-    ? prose(how as Record<string, string>)
-    : undefined;
+  for (const r of candidate.judgement.reasons)
+    if (r.code === 'leaf-open' && r.facts.fact === fact && r.facts.howToCheck)
+      return prose(r.facts.howToCheck);
+  return undefined;
 }

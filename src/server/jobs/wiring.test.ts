@@ -90,8 +90,8 @@ it('a fuse that is pulled for the feed counts as a function lost; a tap beside i
   const first = await feed('replaced', []);
   const { loaded, open } = await load();
   expect(open).toContain('feed');
-  expect(loaded.reading.items.find((i) => i.origin === 'feed')?.what.facts.serves).toMatchObject({
-    'en-GB': 'Blower, second stage',
+  expect(loaded.reading.items.find((i) => i.origin === 'feed')?.what.facts).toMatchObject({
+    serves: { 'en-GB': 'Blower, second stage' },
   });
   await feed('tap', [first]);
   const tapped = await load();

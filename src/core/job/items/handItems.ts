@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../../kernel/reason';
+import { type Reason, reason, type ReasonFacts } from '../../kernel/reason';
 import type { ItemOrigin } from './openItem';
 import { notProven, proofCells, type ProofLine } from '../readings/proof';
 import type { Stage } from '../stages/stages';
@@ -73,13 +73,13 @@ export function stripItems(strip: StripReading): readonly RuledItem[] {
   return items;
 }
 
-function placed(strip: StripReading, step: string): Reason['facts'] {
+function placed(strip: StripReading, step: string): ReasonFacts['item-loosened'] {
   const line = strip.out.find((l) => l.step.id === step);
   // A sheet may have lost the step that was counted at: its id is all there is to say.
   return line ? at(line) : { step };
 }
 
-const at = (l: StepLine): Reason['facts'] => ({
+const at = (l: StepLine): ReasonFacts['item-loosened'] => ({
   step: l.step.step.title,
   ...(l.step.position ? { position: l.step.position } : {}),
 });
@@ -94,15 +94,14 @@ function obligations(l: StepLine, met: RuledItem['met']): RuledItem[] {
   const found: RuledItem[] = [];
   const open = (
     origin: ItemOrigin,
-    code: string,
+    code: 'loosened' | 'isolated' | 'lasting-change' | 'battery-codes',
     closes: boolean,
     stage: Stage,
-    more: Reason['facts'] = {},
   ) =>
     found.push({
-      id: `${code}:${id}${more.system ? `:${String(more.system)}` : ''}`,
+      id: `${code}:${id}`,
       origin,
-      what: reason(`item-${code}`, { ...at(l), ...more }),
+      what: reason(`item-${code}`, at(l)),
       stage,
       ...raised,
       ...(closes && met ? { met } : {}),
@@ -111,7 +110,14 @@ function obligations(l: StepLine, met: RuledItem['met']): RuledItem[] {
   if (step.kind === 'isolate') open('isolated', 'isolated', true, 'mount');
   if (step.kind === 'lasting-change') open('lasting-change', 'lasting-change', false, 'strip');
   if (step.sets?.battery === 'disconnected') open('recheck', 'battery-codes', false, 'prove');
-  for (const system of step.rechecks ?? []) open('recheck', 'recheck', false, 'prove', { system });
+  for (const system of step.rechecks ?? [])
+    found.push({
+      id: `recheck:${id}:${system}`,
+      origin: 'recheck',
+      what: reason('item-recheck', { ...at(l), system }),
+      stage: 'prove',
+      ...raised,
+    });
   return found;
 }
 

@@ -1,5 +1,6 @@
 import { sourceId } from '../../harness';
-import { reason } from '../../kernel/reason';
+import { factsOf, reason } from '../../kernel/reason';
+import { atLamp } from './atLamp';
 import type { JobRecord, SwapRecord } from '../fold';
 import type { RuledItem } from './handItems';
 import { rungOut } from '../readings/harnessReads';
@@ -96,9 +97,9 @@ export function harnessItems(
     for (const cause of [w.checks?.ringCause, w.checks?.probeCause])
       if (cause)
         items.push({
-          id: `check:${w.position}:${cause.code}:${String(cause.facts.cavity ?? cause.facts.net ?? '')}`,
+          id: `check:${w.position}:${cause.code}:${String(factsOf(cause).cavity ?? factsOf(cause).net ?? '')}`,
           origin: 'harness-reading',
-          what: { ...cause, facts: { ...cause.facts, position: w.position } },
+          what: atLamp(cause, w.position),
           stage: 'wire',
         });
   }

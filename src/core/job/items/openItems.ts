@@ -1,9 +1,10 @@
 import { weakMapMemoize } from 'reselect';
 import type { Judgement } from '../../fitment';
-import { type Reason, reason } from '../../kernel/reason';
+import { type Reason, reason, factsOf } from '../../kernel/reason';
 import type { ResolvedFact } from '../../vehicle';
 import type { JobRecord } from '../fold';
 import type { ItemOrigin, OpenItem } from './openItem';
+import { atLamp } from './atLamp';
 import { closable, closingsThatDoNot, type Since } from './closings';
 import { proofItems, type RuledItem, stripItems } from './handItems';
 import { type HeldBehind, isPersonsItem } from '../events';
@@ -183,9 +184,9 @@ function wiringItems({ swap, wiring }: ChoiceCheck, raise: Raise): void {
   for (const w of wiring)
     for (const c of seriousConflicts(w))
       rule(
-        `wire:${chosen.id}:${w.position}:${c.code}:${String(c.facts.cavity ?? c.facts.plug ?? '')}`,
+        `wire:${chosen.id}:${w.position}:${c.code}:${String(factsOf(c).cavity ?? factsOf(c).plug ?? '')}`,
         'wire-conflict',
-        { ...c, facts: { ...c.facts, position: w.position } },
+        atLamp(c, w.position),
         'wire',
       );
   const lines = wiring.flatMap((w) => w.bench);

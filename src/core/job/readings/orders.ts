@@ -215,7 +215,10 @@ export function orderItems(
       open(
         `quote:${o.agreed.event}:${o.quote.total?.minor ?? 'none'}`,
         'consent',
-        reason('item-quote-changed', { agreed: o.agreed.total.minor, now: o.quote.total?.minor ?? null }),
+        reason('item-quote-changed', {
+          agreed: o.agreed.total.minor,
+          nowMinor: o.quote.total?.minor ?? null,
+        }),
       );
     for (const p of o.procured) {
       if (p.awaited > 0)

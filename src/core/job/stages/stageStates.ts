@@ -79,7 +79,7 @@ function arriveProof({ facts }: StageInput): readonly Reason[] {
 
 function fitWants({ record, checks }: StageInput): readonly Reason[] {
   if (record.swaps.length === 0) return [reason('wants-swap')];
-  return checks.flatMap((c) => {
+  return checks.flatMap((c): readonly Reason[] => {
     if (!c.swap.choice) return [reason('wants-lamp', { positions: c.swap.positions })];
     const { body } = c.swap.choice.event;
     const bad = c.now !== null && (c.now.verdict === 'check-first' || c.now.verdict === 'does-not-fit');
@@ -129,7 +129,7 @@ function wireWants(input: StageInput): readonly Reason[] {
 function wireProof({ record, checks, hasSlide }: StageInput): readonly Reason[] {
   return checks
     .flatMap((c) => c.wiring)
-    .flatMap((w) => {
+    .flatMap((w): readonly Reason[] => {
       if (w.vehiclePlugs.length === 0) return [reason('proof-unmapped', { position: w.position })];
       const loose = w.vehiclePlugs.filter((plug) => {
         const seen = record.plugs.get(`${w.position}/${plug.id}`)?.event.body.checks;
@@ -174,7 +174,7 @@ function benchWants(input: StageInput): readonly Reason[] {
 function benchProof({ checks }: StageInput): readonly Reason[] {
   return checks
     .flatMap((c) => c.wiring)
-    .flatMap((w) =>
+    .flatMap((w): readonly Reason[] =>
       w.bench.length === 0
         ? [reason('bench-no-sequence', { position: w.position })]
         : w.bench
@@ -209,7 +209,7 @@ function sheetWants({ strip, items }: StageInput): readonly Reason[] {
         steps: strip.fault.fault.kind === 'loop' ? strip.fault.fault.loop : [strip.fault.fault.step],
       }),
     ];
-  return strip.uses.flatMap((u) => {
+  return strip.uses.flatMap((u): readonly Reason[] => {
     if (u.state === 'unknown') return [reason('strip-sheet-unknown', { positions: u.positions })];
     const settled = items.some((i) => i.id === `no-sheet:${u.swap}` && i.closed !== null);
     return u.state === 'none' && !settled ? [reason('strip-no-sheet', { positions: u.positions })] : [];

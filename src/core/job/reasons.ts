@@ -1,0 +1,124 @@
+import type { Verdict } from '../fitment';
+import type { NoFacts, Prose } from '../kernel/reason';
+import type { Duty, LampFunction, PositionKey } from '../vehicle';
+import type { HeldBehind } from './events';
+
+interface At {
+  readonly position: PositionKey;
+}
+interface AtAll {
+  readonly positions: readonly PositionKey[];
+}
+interface Counted {
+  readonly count: number;
+}
+/** A step of the plan; of one that no sheet has any more there is its id only. */
+interface AtStep {
+  readonly step: Prose | string;
+  readonly position?: PositionKey;
+}
+interface Unproven {
+  readonly unproven: number;
+  readonly all: number;
+}
+interface OfPart {
+  readonly part: string;
+}
+interface Changed extends AtAll {
+  readonly before: Verdict;
+  readonly now: Verdict;
+}
+
+declare module '../kernel/reason' {
+  interface ReasonFacts {
+    'wants-identity': NoFacts;
+    'wants-fact': { readonly fact: string };
+    'wants-swap': NoFacts;
+    'wants-as-found': AtAll;
+    'wants-wishes': NoFacts;
+    'wants-lamp': AtAll;
+    'wants-choice-again': AtAll & { readonly now: Verdict };
+    'proof-year-from-vin': NoFacts;
+    'proof-overridden': AtAll;
+    'proof-look': { readonly fact: string; readonly subject: string };
+    'wire-plug-unknown': At;
+    'wire-feed-undecided': { readonly does: LampFunction };
+    'proof-unmapped': At;
+    'proof-plug': At & Counted & { readonly plugs: readonly string[] };
+    'proof-light': NoFacts;
+    'bench-unread': At & Counted;
+    'bench-no-sequence': At;
+    'bench-failing': At & { readonly does: LampFunction };
+    'strip-steps-left': Counted & { readonly way: 'out' | 'back' };
+    'strip-plan-fault': { readonly steps: readonly string[] };
+    'strip-sheet-unknown': AtAll;
+    'strip-no-sheet': AtAll;
+    'proof-no-sheet': NoFacts;
+    'proof-count-out': Counted;
+    'proof-count-in': { readonly holes: number; readonly left: number };
+    'prove-unseen': Counted & { readonly all: number };
+    'prove-nothing': NoFacts;
+    'prove-mismatch': Counted;
+    'release-not-locked': NoFacts;
+    'already-locked': NoFacts;
+
+    'item-words': { readonly words: string };
+    'item-contradiction': {
+      readonly fact: string;
+      readonly subject: string;
+      readonly said: readonly string[];
+    };
+    'item-rival-as-found': At;
+    'item-rival-wishes': NoFacts;
+    'item-rival-choice': AtAll;
+    'item-rival-tick': { readonly step: Prose };
+    'item-late-entries': Counted;
+    'item-baseline-light': AtAll;
+    'item-aim': AtAll;
+    'item-override': { readonly verdict: Verdict; readonly words: string };
+    'item-parts-changed': Changed;
+    'item-verdict-changed': Changed;
+    'item-choice-revised': { readonly rows: readonly string[] };
+    'item-wire-unmapped': AtAll;
+    'item-bench-proof': AtAll & Unproven;
+    'item-adapter-not-chosen': AtAll & OfPart;
+    'item-light-rule': AtAll & {
+      readonly does: LampFunction;
+      readonly must: string;
+      readonly source: string;
+    };
+    'item-mode-differs': AtAll & { readonly said: readonly string[] };
+    'item-mode-open': AtAll;
+    'item-cure': AtAll & { readonly circuit: string; readonly missingA: number };
+    'item-feed-against': { readonly does: LampFunction; readonly words: string };
+    'item-feed-loses': { readonly does: LampFunction; readonly serves: Prose };
+    'item-lead': At & { readonly wires: number };
+    'item-no-sheet': AtAll;
+    'item-fasteners': Partial<AtStep> & {
+      readonly holes: number;
+      readonly left: number;
+      readonly groups: number;
+    };
+    'item-owed': AtStep & Counted & { readonly fastener: string };
+    'item-loosened': AtStep;
+    'item-isolated': AtStep;
+    'item-lasting-change': AtStep;
+    'item-battery-codes': AtStep;
+    'item-recheck': AtStep & { readonly system: string };
+    'item-mismatch': At & {
+      readonly does: LampFunction | Duty;
+      readonly seen: string;
+      /** Id of the setting in which it was seen. */
+      readonly setting: string;
+    };
+    'item-function-proof': AtAll & Unproven;
+    /** Money in hundredths; null: the quote has no total now. */
+    'item-quote-changed': { readonly agreed: number; readonly nowMinor: number | null };
+    'item-part-awaited': OfPart & Counted & { readonly due: string };
+    'item-part-held': OfPart & { readonly behind: HeldBehind };
+    'item-part-may-go': OfPart & { readonly behind: HeldBehind };
+    'item-box': At & { readonly bad: readonly string[] };
+    'item-scope-added': { readonly words: string; readonly minutes: number; readonly tests: string };
+    'item-warranty': { readonly symptom: string };
+  }
+}

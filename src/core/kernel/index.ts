@@ -1,3 +1,0 @@
-export * from './reason';
-export { nearestName } from './nearestName';
-export { seededRandom } from './seededRandom';

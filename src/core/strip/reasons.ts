@@ -1,0 +1,14 @@
+import type { NoFacts } from '../kernel/reason';
+
+declare module '../kernel/reason' {
+  interface ReasonFacts {
+    'no-such-step': { readonly step: string };
+    'no-such-step-near': { readonly step: string; readonly near: string };
+    'no-such-state': { readonly name: string; readonly value: string };
+    'bag-mixes-lengths': { readonly bag: string };
+    'fasteners-back-only': { readonly step: string };
+    'no-lamp-out': NoFacts;
+    'step-loop': { readonly steps: readonly string[]; readonly way: 'out' | 'back' };
+    'step-state': { readonly step: string; readonly way: 'out' | 'back'; readonly needs: readonly string[] };
+  }
+}
