@@ -1,3 +1,4 @@
+import { cavityOf } from '../kernel/ids';
 import type { Circuit } from '../controls';
 import { sizesLike, WIRES, type WireSize } from '../electrical';
 import { compareText, type Reason, reason } from '../kernel/reason';
@@ -117,10 +118,10 @@ export function buildSheet(b: BuildInput): BuildSheet {
       ),
     ),
   ].filter((h) => h.terminals > 0);
-  const splices = [...new Set(wires.map((w) => `${w.from.plug}/${w.from.cavity}`))].flatMap((cavity) => {
+  const splices = [...new Set(wires.map((w) => cavityOf(w.from.plug, w.from.cavity)))].flatMap((cavity) => {
     const ends = wires
-      .filter((w) => `${w.from.plug}/${w.from.cavity}` === cavity)
-      .map((w) => `${w.to.plug}/${w.to.cavity}`);
+      .filter((w) => cavityOf(w.from.plug, w.from.cavity) === cavity)
+      .map((w) => cavityOf(w.to.plug, w.to.cavity));
     return ends.length > 1 ? [{ cavity, ends }] : [];
   });
   return {

@@ -1,3 +1,4 @@
+import { cavityOf } from '../kernel/ids';
 import { compareText } from '../kernel/reason';
 import type { LeadRow } from './leadRows';
 
@@ -74,7 +75,7 @@ export function drawLead(rows: readonly LeadRow[], words: DrawnWords): Drawing {
         const row = rows.find((r) => r[side].plug === plug && r[side].cavity === cavity);
         if (row && side === 'from') text(x - 6, y + ROW / 2 + 3.5, words.circuit(row.circuit), 'end');
         if (row && side === 'to') text(x + BOX + 6, y + ROW / 2 + 3.5, words.circuit(row.does), 'start');
-        at.set(`${plug}/${cavity}`, y + ROW / 2);
+        at.set(cavityOf(plug, cavity), y + ROW / 2);
         y += ROW;
       }
       y += 12;
@@ -84,8 +85,8 @@ export function drawLead(rows: readonly LeadRow[], words: DrawnWords): Drawing {
   const from = place('from');
   const to = place('to');
   for (const r of rows) {
-    const y1 = from.at.get(`${r.from.plug}/${r.from.cavity}`) ?? 0;
-    const y2 = to.at.get(`${r.to.plug}/${r.to.cavity}`) ?? 0;
+    const y1 = from.at.get(cavityOf(r.from.plug, r.from.cavity)) ?? 0;
+    const y2 = to.at.get(cavityOf(r.to.plug, r.to.cavity)) ?? 0;
     const x1 = LEFT + BOX;
     const x2 = RIGHT - BOX;
     // Slanting, not square: two wires that cross must not look as if they were joined.

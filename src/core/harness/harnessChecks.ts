@@ -1,3 +1,4 @@
+import { cavityOf } from '../kernel/ids';
 import type { Circuit } from '../controls';
 import { compareText, type Reason, reason } from '../kernel/reason';
 import type { BuildSheet } from './buildSheet';
@@ -29,8 +30,8 @@ export function netsOf(map: PinMap, build: BuildSheet | null): readonly Net[] {
   if (build)
     for (const w of build.wires)
       join(
-        `${w.from.plug}/${w.from.cavity}`,
-        [`in ${w.from.plug}/${w.from.cavity}`, `out ${w.to.plug}/${w.to.cavity}`],
+        cavityOf(w.from.plug, w.from.cavity),
+        [`in ${cavityOf(w.from.plug, w.from.cavity)}`, `out ${cavityOf(w.to.plug, w.to.cavity)}`],
         false,
       );
   else
@@ -39,14 +40,14 @@ export function netsOf(map: PinMap, build: BuildSheet | null): readonly Net[] {
       const how = map.joints.find((x) => x.plug === i.plug)?.how;
       // A ring under a screw is a joint with a check of its own: from bright metal of the body to the lamp's wire.
       if (how === 'screwed') {
-        join('body', ['body', `out ${i.plug}/${i.cavity}`], false);
+        join('body', ['body', `out ${cavityOf(i.plug, i.cavity)}`], false);
         continue;
       }
       // Plugs that meet as they are leave nothing between to be rung; wires that are joined one by one do.
       if (i.path.length <= 2 && how !== 'jointed') continue;
       join(
-        `${i.from.plug}/${i.from.cavity}`,
-        [`in ${i.from.plug}/${i.from.cavity}`, `out ${i.plug}/${i.cavity}`],
+        cavityOf(i.from.plug, i.from.cavity),
+        [`in ${cavityOf(i.from.plug, i.from.cavity)}`, `out ${cavityOf(i.plug, i.cavity)}`],
         i.from.also !== undefined,
       );
     }

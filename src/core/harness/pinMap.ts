@@ -1,3 +1,4 @@
+import { cavityOf } from '../kernel/ids';
 import { differences, type Difference, suitsLevels } from '../controls';
 import { FUSE_SHARE } from '../electrical';
 import { compareText, type Reason, reason } from '../kernel/reason';
@@ -103,11 +104,11 @@ function alternatives(plugs: readonly LampPlug[]): readonly (readonly LampPlug[]
 
 /** Joints as worked out, but for plugs that a person has pinned. */
 function handPinned(m: PinMapInput, plugs: readonly LampPlug[], joined: Joints): Joints {
-  const pinned = plugs.filter((p) => p.inputs.some((i) => m.pins && `${p.id}/${i.cavity}` in m.pins));
+  const pinned = plugs.filter((p) => p.inputs.some((i) => m.pins && cavityOf(p.id, i.cavity) in m.pins));
   if (pinned.length === 0) return joined;
   const hand = pinned.map((lamp) => {
     const named = lamp.inputs.flatMap((i) => {
-      const at = m.pins?.[`${lamp.id}/${i.cavity}`];
+      const at = m.pins?.[cavityOf(lamp.id, i.cavity)];
       if (at === undefined) return [];
       const slash = at?.lastIndexOf('/') ?? -1;
       return [[i.cavity, at ? { plug: at.slice(0, slash), cavity: at.slice(slash + 1) } : null] as const];

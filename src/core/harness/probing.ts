@@ -1,3 +1,4 @@
+import { cavityOf } from '../kernel/ids';
 import { ALL_OFF, type Circuit, type ControlState, type Level, levelOf, stateText } from '../controls';
 import { type Reason, reason } from '../kernel/reason';
 import { type ProbeFault, type ProbedCavity, singleProbeFaults, type Tie, tieWith } from './probeFaults';
@@ -91,7 +92,7 @@ export function probeSteps(
       const live = conducts ? volt : meter.supply;
       return [
         {
-          id: `probe|${stateText(state)}|${c.plug}/${c.cavity}`,
+          id: `probe|${stateText(state)}|${cavityOf(c.plug, c.cavity)}`,
           state,
           ...c,
           level,
@@ -116,7 +117,7 @@ const inside = (w: ProbeWindow, { volt, flashes }: ProbeReadingTaken): boolean =
 
 export const probeGood = (taken: ProbeReadingTaken): boolean => inside(taken.step.window, taken);
 
-const endOf = (s: ProbeStep) => `${s.plug}/${s.cavity}`;
+const endOf = (s: ProbeStep) => cavityOf(s.plug, s.cavity);
 
 /** The cavities that a list probes, each once. */
 export function probedCavities(all: readonly ProbeStep[]): readonly ProbedCavity[] {

@@ -101,12 +101,6 @@ export interface Adapter {
   readonly map: readonly AdapterLink[];
 }
 
-/** `end/cavity` taken apart. */
-export function splitCavity(text: string): { readonly end: string; readonly cavity: string } {
-  const at = text.indexOf('/');
-  return { end: text.slice(0, at), cavity: text.slice(at + 1) };
-}
-
 /** An adapter of the shelf with what decides between two that both fit. */
 export interface ShelfAdapter {
   readonly part: string;

@@ -1,3 +1,4 @@
+import { cavityAt, cavityOf, plugAt } from '../kernel/ids';
 import { weakMapMemoize } from 'reselect';
 import { SLOT_WAYS, sourceId } from '../harness';
 import type { Family, Lamp, Part } from '../shelf/types';
@@ -43,15 +44,15 @@ function layFrame(
   return {
     positions: new Set(family.places.map((p) => positionKey(p.position))),
     factKey: registry.find,
-    plugs: new Set((family.plugs ?? []).map((p) => `${positionKey(p.position)}/${p.id}`)),
+    plugs: new Set((family.plugs ?? []).map((p) => plugAt(positionKey(p.position), p.id))),
     vehicleCavities: new Set(
       (family.plugs ?? []).flatMap((p) =>
-        p.cavities.map((c) => `${positionKey(p.position)}/${p.id}/${c.cavity}`),
+        p.cavities.map((c) => cavityAt(positionKey(p.position), cavityOf(p.id, c.cavity))),
       ),
     ),
     lampCavities: new Set(
       lamps.flatMap((l) =>
-        (l.plugs ?? []).flatMap((p) => p.inputs.map((i) => `${l.id}/${p.id}/${i.cavity}`)),
+        (l.plugs ?? []).flatMap((p) => p.inputs.map((i) => cavityAt(l.id, cavityOf(p.id, i.cavity)))),
       ),
     ),
     feedPlaces: new Set(places),

@@ -1,3 +1,4 @@
+import { chainParts, matterKind, rowAt, rowOf } from '../kernel/ids';
 import { LRUCache } from 'lru-cache';
 import type { ConnectorHalf } from '../harness';
 import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
@@ -70,11 +71,11 @@ export function packSources(pack: JobPack): JobSources {
   const finder = <T extends { readonly id: string }>(kind: string, rows: readonly Pinned<T>[]) => {
     const byRef = new Map(
       rows.map((r) => {
-        const ref = `${r.body.id}#${r.rev}`;
+        const ref = rowAt(r.body.id, r.rev);
         return [ref, same(`${shop}/${kind}/${ref}`, r.body)];
       }),
     );
-    return (ref: RowRef) => byRef.get(`${ref.id}#${ref.rev}`);
+    return (ref: RowRef) => byRef.get(rowAt(ref.id, ref.rev));
   };
   const list = <T extends readonly { readonly id: string }[]>(kind: string, rows: T) =>
     // Packs may hold a part of the list: which, is part of what it is.
@@ -94,7 +95,7 @@ export function packSources(pack: JobPack): JobSources {
       application: finder('application', pack.applications),
       lamp: finder('lamp', pack.lamps),
       sheet: finder('sheet', pack.sheets),
-      head: (kind: PinnedKind, id: string) => pack.heads[`${kind}/${id}`],
+      head: (kind: PinnedKind, id: string) => pack.heads[rowOf(kind, id)],
     },
   };
 }
@@ -130,7 +131,7 @@ export function withRows(pack: JobPack, more: ShelfSlice): JobPack {
     own: readonly Pinned<T>[],
     others: readonly Pinned<T>[],
   ) => {
-    const rows = new Map([...others, ...own].map((r) => [`${r.body.id}#${r.rev}`, r]));
+    const rows = new Map([...others, ...own].map((r) => [rowAt(r.body.id, r.rev), r]));
     return rows.size === own.length ? own : [...rows.values()];
   };
   const parts = new Map([...more.parts, ...pack.parts].map((p) => [p.id, p]));
@@ -145,9 +146,9 @@ export function withRows(pack: JobPack, more: ShelfSlice): JobPack {
 
 /** Whether a choice pins rows that are not here: then the job cannot be read as the server reads it. */
 export function lacksRows(pack: JobPack): boolean {
-  const has = new Set(pack.applications.map((r) => `${r.body.id}#${r.rev}`));
+  const has = new Set(pack.applications.map((r) => rowAt(r.body.id, r.rev)));
   return pack.events.some(
-    (e) => e.type === 'lamp-chosen' && !has.has(`${e.body.application.id}#${e.body.application.rev}`),
+    (e) => e.type === 'lamp-chosen' && !has.has(rowAt(e.body.application.id, e.body.application.rev)),
   );
 }
 
@@ -162,7 +163,7 @@ export function packParts(parts: readonly Part[], reading: JobReading): readonly
   const through = new Set(reading.checks.flatMap((c) => c.wiring.flatMap((w) => w.map?.adapters ?? [])));
   const chosen = new Set(
     [...reading.record.decisions.values()].flatMap((d) =>
-      d.event.body.matter.startsWith('adapters/') ? d.event.body.choice.split('+') : [],
+      matterKind(d.event.body.matter) === 'adapters' ? chainParts(d.event.body.choice) : [],
     ),
   );
   const named = new Set([

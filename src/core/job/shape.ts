@@ -1,3 +1,15 @@
+import {
+  adaptersMatter,
+  cellAt,
+  checkAt,
+  feedOf,
+  lampAt,
+  matterOf,
+  partOf,
+  routeMatter,
+  sheetOf,
+  wayStep,
+} from '../kernel/ids';
 import { weakMapMemoize } from 'reselect';
 import { feedMatterFunctions } from './readings/wireMatters';
 import { type JobShape, kindOf } from './events';
@@ -16,8 +28,8 @@ export function jobShape(
 ): JobShape {
   return {
     ...askedBy(checks, record.everChosen),
-    steps: new Set([...strip.out, ...strip.back].map((l) => `${l.step.way}/${l.step.id}`)),
-    sheets: new Set(strip.uses.flatMap((u) => u.candidates.map((c) => `${u.swap}/${c.sheet.id}`))),
+    steps: new Set([...strip.out, ...strip.back].map((l) => wayStep(l.step.way, l.step.id))),
+    sheets: new Set(strip.uses.flatMap((u) => u.candidates.map((c) => sheetOf(u.swap, c.sheet.id)))),
     swaps: new Set(record.swaps.map((s) => s.id)),
     items: new Set([...items.map((i) => i.id), ...record.raised.map((e) => e.body.item)]),
   };
@@ -31,12 +43,12 @@ const askedBy = weakMapMemoize(
   ): Omit<JobShape, 'steps' | 'sheets' | 'swaps' | 'items'> => {
     const wirings = checks.flatMap((c) => c.wiring);
     const at = (w: { position: string; lamp: { id: string } }, what: string) =>
-      `${w.position}/${w.lamp.id}/${what}`;
+      checkAt(w.position, w.lamp.id, what);
     // What a choice once pinned may be on its way still, and what is only perhaps needed may be ordered.
     const parts = [
-      ...checks.flatMap((c) => (c.orders?.quote.lines ?? []).map((l) => [c.swap.id, l.id])),
+      ...checks.flatMap((c) => (c.orders?.quote.lines ?? []).map((l) => partOf(c.swap.id, l.id))),
       ...everChosen.flatMap(({ body }) =>
-        [...body.parts, ...Object.values(body.lamps)].map((r) => [body.swap, r.id]),
+        [...body.parts, ...Object.values(body.lamps)].map((r) => partOf(body.swap, r.id)),
       ),
     ];
     return {
@@ -50,26 +62,28 @@ const askedBy = weakMapMemoize(
       proofs: new Set(
         checks.flatMap((c) =>
           c.proofs.flatMap((p) =>
-            p.lamps.flatMap((l) => l.cells.map((x) => `${l.position}/${l.lamp}/${p.id}/${x.cell.does}`)),
+            p.lamps.flatMap((l) =>
+              l.cells.map((x) => cellAt(checkAt(l.position, l.lamp, p.id), x.cell.does)),
+            ),
           ),
         ),
       ),
-      boxes: new Set(checks.flatMap((c) => (c.orders?.boxes ?? []).map((b) => `${b.position}/${b.lamp}`))),
+      boxes: new Set(checks.flatMap((c) => (c.orders?.boxes ?? []).map((b) => lampAt(b.position, b.lamp)))),
       quoted: new Set(checks.flatMap((c) => (c.orders?.quote.total ? [c.swap.id] : []))),
-      parts: new Set(parts.map((named) => named.join('/'))),
+      parts: new Set(parts),
       feeds: new Set(
-        checks.flatMap((c) => feedMatterFunctions(c.wiring).map((does) => `${c.swap.id}/${does}`)),
+        checks.flatMap((c) => feedMatterFunctions(c.wiring).map((does) => feedOf(c.swap.id, does))),
       ),
       matters: new Set(
         checks.flatMap((c) =>
           [
             ...c.matters.modes.map((m) => m.matter),
             ...c.matters.cures.map((m) => m.matter),
-            ...c.wiring.flatMap((w) => [`adapters/${w.position}`, `route/${w.position}`]),
-          ].map((m) => `${c.swap.id}/${m}`),
+            ...c.wiring.flatMap((w) => [adaptersMatter(w.position), routeMatter(w.position)]),
+          ].map((m) => matterOf(c.swap.id, m)),
         ),
       ),
-      lamps: new Set(wirings.map((w) => `${w.position}/${w.lamp.id}`)),
+      lamps: new Set(wirings.map((w) => lampAt(w.position, w.lamp.id))),
       chosen: new Set(checks.flatMap((c) => (c.swap.choice ? [c.swap.id] : []))),
     };
   },

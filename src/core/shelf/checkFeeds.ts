@@ -1,6 +1,7 @@
 import type { LevelCase } from '../controls';
 import { isBladeFuse } from '../electrical';
-import { type Adapter, splitCavity } from '../harness';
+import type { Adapter } from '../harness';
+import { splitCavity } from '../kernel/ids';
 import { reason, type GivenFacts, type ReasonCode } from '../kernel/reason';
 import type { ShelfFault } from './fault';
 import type { Family, Shelf } from './types';

@@ -1,3 +1,4 @@
+import { sheetStep } from '../kernel/ids';
 import { type Reason, reason, type GivenFacts, type ReasonCode } from '../kernel/reason';
 import { nearestName } from '../kernel/nearestName';
 import type { PositionKey, Side } from '../vehicle';
@@ -52,17 +53,15 @@ export function sheetFaults(sheet: StepSheet): readonly SheetFault[] {
   const plan = stripPlan([{ sheet, positions: SAMPLE_SIDES }]);
   if (plan.kind === 'plan') return faults;
   if (plan.fault.kind === 'loop')
-    fault('/steps', 'step-loop', { steps: [...new Set(plan.fault.loop.map(bare))], way: plan.way });
+    fault('/steps', 'step-loop', { steps: [...new Set(plan.fault.loop.map(sheetStep))], way: plan.way });
   else
     fault('/steps', 'step-state', {
-      step: bare(plan.fault.step),
+      step: sheetStep(plan.fault.step),
       way: plan.way,
       needs: Object.entries(plan.fault.needs).map(([n, v]) => `${n} ${v}`),
     });
   return faults;
 }
-
-const bare = (id: string) => id.split('@')[0] ?? id;
 
 const SAMPLE_SIDES: readonly { key: PositionKey; side: Side }[] = (['left', 'right', 'centre'] as const).map(
   (side) => ({ key: side, side }),

@@ -1,3 +1,4 @@
+import { plannedStep, sheetStep } from '../kernel/ids';
 import type { PositionKey, Side } from '../vehicle';
 import { ARRIVES, type Orderable, orderAsListed, type Ordering, orderSteps } from './order';
 import { type Edge, type StatePart, type Step, type StepSheet, type VehicleState, wayOf } from './types';
@@ -61,7 +62,7 @@ function expand(uses: readonly SheetUse[]): readonly Placed[] {
       const here = positions.filter((p) => !step.sides || step.sides.includes(p.side));
       const places = step.scope === 'once' ? (here.length > 0 ? [null] : []) : here.map((p) => p.key);
       for (const position of places) {
-        const id = position === null ? step.id : `${step.id}@${position}`;
+        const id = position === null ? step.id : plannedStep(step.id, position);
         if (!found.has(id)) found.set(id, { id, step, position });
       }
     }
@@ -116,7 +117,7 @@ export function wayBack(out: readonly WorkStep[], all: readonly Placed[]): Order
             (e) => !e.outOnly && meant(e.step, s.position, all).some((m) => m.id === id),
           ),
       )
-      .map((s) => ({ after: s.id, why: s.step.after?.find((e) => e.step === idOf(id))?.why }));
+      .map((s) => ({ after: s.id, why: s.step.after?.find((e) => e.step === sheetStep(id))?.why }));
   const first = (id: string, stepId: string, position: PositionKey | null) =>
     all.flatMap((s) =>
       (s.step.back?.before ?? [])
@@ -155,8 +156,6 @@ export function wayBack(out: readonly WorkStep[], all: readonly Placed[]): Order
   const end = out.reduce<VehicleState>((s, x) => ({ ...s, ...x.sets }), ARRIVES);
   return orderAsListed([...extra.map(backOf), ...turned.map(backOf)].sort(firstsFirst), end);
 }
-
-const idOf = (id: string) => id.split('@')[0] ?? id;
 
 /** Steps that only the way back has come as early as their edges let them; the sort keeps the rest as it is. */
 const firstsFirst = (a: WorkStep, b: WorkStep) =>

@@ -1,20 +1,11 @@
+import { factRef, type FactRef, splitFactRef } from '../kernel/ids';
 import { compareText } from '../kernel/reason';
 import type { FactKey, FactSource, FactValue } from './factRegistry';
 import type { PositionKey } from './positions';
 
 /** `vehicle`, or the key of a position. */
 export type FactSubject = 'vehicle' | PositionKey;
-/** `key@subject`. */
-export type FactRef = string;
-
-export function factRef(key: string, subject: FactSubject): FactRef {
-  return `${key}@${subject}`;
-}
-
-export function splitFactRef(ref: FactRef): { key: string; subject: FactSubject } {
-  const at = ref.indexOf('@');
-  return { key: ref.slice(0, at), subject: ref.slice(at + 1) };
-}
+export { factRef, type FactRef, splitFactRef } from '../kernel/ids';
 
 /** One thing that somebody said or read. `value: null` is a look that could not tell. */
 export interface FactStatement {

@@ -1,4 +1,5 @@
 'use client';
+import { factRef } from '@/core/kernel/ids';
 import { useState } from 'react';
 import { type FactView, factsView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
@@ -7,7 +8,7 @@ import { FactEditor } from '../job/FactEditor';
 import { useJob, useView } from '../job/JobContext';
 import { IdentityEditor } from './IdentityEditor';
 
-const rowKey = (f: FactView) => `${f.key.id}@${f.subject}`;
+const rowKey = (f: FactView) => factRef(f.key.id, f.subject);
 
 /** Identity and facts, each with how it is known. What is unknown stands there as unknown. */
 export function VehiclePanel() {

@@ -1,4 +1,5 @@
 'use client';
+import { splitFactRef } from '@/core/kernel/ids';
 import type { Candidate } from '@/core/fitment';
 import { factsOf, type Reason } from '@/core/kernel/reason';
 import { Because, type BecauseEntry } from '@/ui/Because';
@@ -78,7 +79,7 @@ export function FitBecause({ candidate, data }: { candidate: Candidate | null; d
   );
 
   function changeText(change: (typeof j.wouldChange)[number]): string {
-    const key = change.ref.slice(0, change.ref.indexOf('@'));
+    const key = splitFactRef(change.ref).key;
     const fact = say.fact(key);
     const to = change.to;
     const facts = { fact, verdict: tCode(`verdict.${change.verdict}`) };

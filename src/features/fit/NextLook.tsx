@@ -1,4 +1,5 @@
 'use client';
+import { factRef } from '@/core/kernel/ids';
 import { useState } from 'react';
 import { AIMS, type Aim, type Candidate, type LookPlan } from '@/core/fitment';
 import { type FactView, factsView } from '@/core/job';
@@ -7,7 +8,7 @@ import { FactEditor } from '../job/FactEditor';
 import { useJob, useView } from '../job/JobContext';
 import { howToCheck, OpenLooks } from './OpenLooks';
 
-const refOf = (f: FactView) => `${f.key.id}@${f.subject}`;
+const refOf = (f: FactView) => factRef(f.key.id, f.subject);
 
 /** The look that settles the shortlist soonest, ready to be answered; the others a step away. */
 export function NextLook({

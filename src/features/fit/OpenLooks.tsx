@@ -1,4 +1,5 @@
 'use client';
+import { factRef } from '@/core/kernel/ids';
 import { useState } from 'react';
 import type { Candidate } from '@/core/fitment';
 import { type FactView, factsView } from '@/core/job';
@@ -6,7 +7,7 @@ import { BUTTON } from '@/ui/classes';
 import { FactEditor } from '../job/FactEditor';
 import { useJob, useView } from '../job/JobContext';
 
-const refOf = (f: FactView) => `${f.key.id}@${f.subject}`;
+const refOf = (f: FactView) => factRef(f.key.id, f.subject);
 
 /** The facts that the verdict in view still waits for, ready to be answered here. */
 export function OpenLooks({

@@ -1,4 +1,5 @@
 'use client';
+import { factRef } from '@/core/kernel/ids';
 import { useState } from 'react';
 import { BUTTON } from '@/ui/classes';
 import { Sheet } from '@/ui/Sheet';
@@ -15,7 +16,7 @@ export function FactsHere() {
   const [ref, setRef] = useState<string | null>(null);
   const here = facts.filter((f) => f.subject === focus?.key && f.key.subject === 'position');
   const unknown = here.filter((f) => f.value === null);
-  const refOf = (f: (typeof here)[number]) => `${f.key.id}@${f.subject}`;
+  const refOf = (f: (typeof here)[number]) => factRef(f.key.id, f.subject);
   const editing = here.find((f) => refOf(f) === ref);
   if (!focus || here.length === 0) return null;
   return (

@@ -1,4 +1,5 @@
 'use client';
+import { cavityOf } from '@/core/kernel/ids';
 import { WIRES } from '@/core/electrical';
 import type { HarnessDocument } from '@/core/job';
 import { DrawingView } from '@/ui/DrawingView';
@@ -37,9 +38,9 @@ export function HarnessSheet({ doc, back }: { doc: HarnessDocument; back: string
           </thead>
           <tbody>
             {doc.rows.map((r) => (
-              <tr key={`${r.to.plug}/${r.to.cavity}`} className="border-b border-[gray]">
-                <td className="py-0.5">{`${r.from.plug}/${r.from.cavity}`}</td>
-                <td>{`${r.to.plug}/${r.to.cavity}`}</td>
+              <tr key={cavityOf(r.to.plug, r.to.cavity)} className="border-b border-[gray]">
+                <td className="py-0.5">{cavityOf(r.from.plug, r.from.cavity)}</td>
+                <td>{cavityOf(r.to.plug, r.to.cavity)}</td>
                 <td>{h.role(r.circuit)}</td>
                 <td>{r.wire ? [r.wire.base, r.wire.stripe].filter(Boolean).join('/') : '–'}</td>
                 <td>{r.size ?? '–'}</td>

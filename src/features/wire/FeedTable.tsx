@@ -1,4 +1,5 @@
 'use client';
+import { feedOf } from '@/core/kernel/ids';
 import { type FormEvent, useState } from 'react';
 import { type PositionWiring, wireView } from '@/core/job';
 import { FEED_SCHOOLS, type FeedSchool } from '@/core/harness';
@@ -22,7 +23,7 @@ function Feed({ does }: { does: LampFunction }) {
   const { view, words, say, sender, swap } = useJob();
   const wire = useView(wireView);
   const { t, tCode } = words;
-  const present = wire.feeds.find((f) => f.at === `${swap?.id}/${does}`);
+  const present = wire.feeds.find((f) => f.at === feedOf(swap?.id ?? '', does));
   const [school, setSchool] = useState<FeedSchool>(present?.school ?? 'plug-in-lead');
   const [where, setWhere] = useState(present?.words ?? '');
   const [fault, setFault] = useState(false);

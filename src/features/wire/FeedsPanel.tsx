@@ -1,4 +1,5 @@
 'use client';
+import { feedOf } from '@/core/kernel/ids';
 import { Fragment, useState } from 'react';
 import { type FeedCandidate, sourceId } from '@/core/harness';
 import { type FeedMatter, wireView } from '@/core/job';
@@ -46,7 +47,7 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
   const { words, say, sender, rights } = useJob();
   const wire = useView(wireView);
   const { t } = words;
-  const decided = wire.feeds.find((f) => f.at === `${swapId}/${matter.does}`);
+  const decided = wire.feeds.find((f) => f.at === feedOf(swapId, matter.does));
   const taken = decided?.source ? sourceId(decided.source) : null;
   const [open, setOpen] = useState<string | null>(null);
   const [slot, setSlot] = useState<string | null>(null);

@@ -1,4 +1,5 @@
 'use client';
+import { cavityOf } from '@/core/kernel/ids';
 import { WIRES } from '@/core/electrical';
 import { drawLead, leadRows, type WirePart } from '@/core/harness';
 import { swapWireParts, wireView } from '@/core/job';
@@ -142,9 +143,9 @@ export function LeadPanel({ wiring, swap, data }: PanelProps) {
               {rows.map((r) => {
                 const pull = r.size && WIRES[r.size].crimpN;
                 return (
-                  <tr key={`${r.to.plug}/${r.to.cavity}`} className="border-b border-line">
-                    <td className="py-1">{`${r.from.plug}/${r.from.cavity}`}</td>
-                    <td>{`${r.to.plug}/${r.to.cavity}`}</td>
+                  <tr key={cavityOf(r.to.plug, r.to.cavity)} className="border-b border-line">
+                    <td className="py-1">{cavityOf(r.from.plug, r.from.cavity)}</td>
+                    <td>{cavityOf(r.to.plug, r.to.cavity)}</td>
                     <td className="font-sans">{say.circuit(r.circuit)}</td>
                     <td>
                       {r.wire ? (

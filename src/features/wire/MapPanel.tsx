@@ -1,4 +1,5 @@
 'use client';
+import { cavityOf } from '@/core/kernel/ids';
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
 import type { HandPins, PinMap } from '@/core/harness';
@@ -32,7 +33,7 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
       lost
         ? (wiring.map?.inputs ?? [])
             .filter((i) => i.input.does === 'ground')
-            .map((i) => `ground:${wiring.position} ${i.plug}/${i.cavity}`)
+            .map((i) => `ground:${wiring.position} ${cavityOf(i.plug, i.cavity)}`)
         : [],
     );
     return wire.systemV && liveHarness(liveWiring(wire, swap, wire.systemV, broken));
@@ -47,7 +48,7 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
     Object.fromEntries(
       map.inputs
         .filter((i) => i.input.does !== 'mode')
-        .map((i) => [`${i.plug}/${i.cavity}`, i.from ? `${i.from.plug}/${i.from.cavity}` : null]),
+        .map((i) => [cavityOf(i.plug, i.cavity), i.from ? cavityOf(i.from.plug, i.from.cavity) : null]),
     );
   const pin = (to: string, from: string | null) => setPins({ ...(pins ?? present()), [to]: from });
   const drop = ({ active, over }: DragEndEvent) => {
@@ -155,7 +156,7 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
 /** One wire through all its joints, in words: what is followed with the eye can be followed with the ear. */
 function Trace({ map, input, parts }: { map: PinMap; input: string; parts: readonly Part[] }) {
   const { prose } = useJob().words;
-  const stops = map.inputs.find((i) => `${i.plug}/${i.cavity}` === input)?.path ?? [];
+  const stops = map.inputs.find((i) => cavityOf(i.plug, i.cavity) === input)?.path ?? [];
   if (stops.length === 0) return null;
   const partOf = (id: string) => {
     const part = parts.find((p) => p.id === id);

@@ -1,4 +1,5 @@
 'use client';
+import { plugAt } from '@/core/kernel/ids';
 import { type FormEvent, useState } from 'react';
 import type { ConnectorHalf, VehiclePlug } from '@/core/harness';
 import { LOOKED, type Looked, PLUG_CHECKS, type PlugCheck, type PositionWiring, wireView } from '@/core/job';
@@ -18,7 +19,7 @@ export function PlugRecords({
     <>
       {wiring.vehiclePlugs.map((plug) => (
         <PlugForm
-          key={`${wiring.position}/${plug.id}`}
+          key={plugAt(wiring.position, plug.id)}
           position={wiring.position}
           plug={plug}
           half={connectors[plug.connector]}
@@ -44,7 +45,7 @@ function PlugForm({
   const wire = useView(wireView);
   const zone = useZone();
   const { t, tCode } = words;
-  const present = wire.plugRecords.find((r) => r.at === `${position}/${plug.id}`);
+  const present = wire.plugRecords.find((r) => r.at === plugAt(position, plug.id));
   const [checks, setChecks] = useState<Readonly<Record<PlugCheck, Looked>>>(present?.checks ?? NOT_LOOKED);
   const asked = PLUG_CHECKS.filter(
     (c) => (c !== 'slide' || half?.locks.includes('slide')) && (c !== 'sealed' || half?.sealed),

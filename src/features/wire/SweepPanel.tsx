@@ -1,4 +1,5 @@
 'use client';
+import { cavityOf } from '@/core/kernel/ids';
 import { liveWiring, wireView } from '@/core/job';
 import { useEffect, useRef, useState } from 'react';
 import { BUTTON } from '@/ui/classes';
@@ -41,7 +42,7 @@ export function SweepPanel({ wiring, swap, lostGround }: PanelProps & { lostGrou
     const broken = lostGround
       ? (wiring.map?.inputs ?? [])
           .filter((i) => i.input.does === 'ground')
-          .map((i) => `ground:${wiring.position} ${i.plug}/${i.cavity}`)
+          .map((i) => `ground:${wiring.position} ${cavityOf(i.plug, i.cavity)}`)
       : [];
     const { circuit: _, broken: __, ...harness } = input;
     w.postMessage({ harness: { ...harness, broken }, circuits: wire.circuits } satisfies SweepRequest);

@@ -1,4 +1,5 @@
 'use client';
+import { cavityOf } from '@/core/kernel/ids';
 import { useState } from 'react';
 import { circuitFinder } from '@/core/controls';
 import {
@@ -86,7 +87,7 @@ export function TrailerPanel({ wiring }: { wiring: PositionWiring }) {
       {wires.map((w, i) => {
         const has = connector.pins.some((p) => sameRole(p.does, w.circuit));
         return has ? null : (
-          <p key={`${w.plug}/${w.cavity}`} className="flex gap-2 text-sm" data-trailer-stray={w.circuit}>
+          <p key={cavityOf(w.plug, w.cavity)} className="flex gap-2 text-sm" data-trailer-stray={w.circuit}>
             <WarningMark />
             {t('trailer.stray', {
               does: tCode(`trailer.does.${w.circuit}`),

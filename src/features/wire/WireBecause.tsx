@@ -1,4 +1,5 @@
 'use client';
+import { feedOf as feedKey } from '@/core/kernel/ids';
 import { type PositionWiring, wireView } from '@/core/job';
 import type { Part } from '@/core/shelf';
 import { Because, type BecauseEntry } from '@/ui/Because';
@@ -40,7 +41,7 @@ export function WireBecause({ wiring, parts }: { wiring: PositionWiring | null; 
   });
   const feedOf = (does: string) =>
     wire.feeds.find((f) =>
-      wire.swaps.some((s) => f.at === `${s.id}/${does}` && s.positions.includes(wiring?.position ?? '')),
+      wire.swaps.some((s) => f.at === feedKey(s.id, does) && s.positions.includes(wiring?.position ?? '')),
     );
   const fed: BecauseEntry[] = (wiring?.map?.inputs ?? []).flatMap((i): readonly BecauseEntry[] => {
     const feed = i.verdict === 'extra-feed' ? feedOf(i.input.does) : undefined;

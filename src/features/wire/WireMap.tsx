@@ -1,4 +1,5 @@
 'use client';
+import { cavityOf } from '@/core/kernel/ids';
 import {
   type ConnectorHalf,
   isFed,
@@ -40,19 +41,19 @@ export function WireMap(props: WireMapProps) {
   const lampHalf = connectors[lampPlug.connector];
   const inputs = map.inputs.filter((i) => i.plug === lampPlug.id);
   const cavities = plugs.flatMap((p) =>
-    p.cavities.map((c) => ({ ...c, plug: p.id, key: `${p.id}/${c.cavity}` })),
+    p.cavities.map((c) => ({ ...c, plug: p.id, key: cavityOf(p.id, c.cavity) })),
   );
   if (!lampHalf) return null;
   const rows = Math.max(cavities.length, inputs.length);
-  const circuitOf = (key: string) => map.circuits.find((c) => `${c.plug}/${c.cavity}` === key);
+  const circuitOf = (key: string) => map.circuits.find((c) => cavityOf(c.plug, c.cavity) === key);
   const fromKeys = (i: MappedInput) =>
     i.from
       ? [
-          `${i.from.plug}/${i.from.cavity}`,
-          ...(i.from.also ? [`${i.from.also.plug}/${i.from.also.cavity}`] : []),
+          cavityOf(i.from.plug, i.from.cavity),
+          ...(i.from.also ? [cavityOf(i.from.also.plug, i.from.also.cavity)] : []),
         ]
       : [];
-  const endOf = (i: MappedInput) => `${i.plug}/${i.cavity}`;
+  const endOf = (i: MappedInput) => cavityOf(i.plug, i.cavity);
   const followed = inputs.filter((i) => endOf(i) === traced);
   const tracedFrom = followed.flatMap(fromKeys);
   const readingOf = (cavity: string) =>
@@ -140,7 +141,12 @@ export function WireMap(props: WireMapProps) {
           <span />
           <ul>
             {inputs.map((i) => (
-              <Target key={i.cavity} id={`${lampPlug.id}/${i.cavity}`} on={onPin !== undefined} height={ROW}>
+              <Target
+                key={i.cavity}
+                id={cavityOf(lampPlug.id, i.cavity)}
+                on={onPin !== undefined}
+                height={ROW}
+              >
                 {onPin && i.input.does !== 'mode' ? (
                   <label className="grid gap-0.5 text-sm" data-pin={i.input.does}>
                     <span className="flex justify-between font-semibold">
@@ -150,8 +156,8 @@ export function WireMap(props: WireMapProps) {
                     <select
                       className="w-full rounded-sm border border-outline bg-raised px-1 text-[0.82rem]"
                       aria-label={t('wire.pin-from', { input: inputName(i) })}
-                      value={i.from ? `${i.from.plug}/${i.from.cavity}` : ''}
-                      onChange={(e) => onPin(`${lampPlug.id}/${i.cavity}`, e.target.value || null)}
+                      value={i.from ? cavityOf(i.from.plug, i.from.cavity) : ''}
+                      onChange={(e) => onPin(cavityOf(lampPlug.id, i.cavity), e.target.value || null)}
                     >
                       <option value="">{t('wire.pin-none')}</option>
                       {cavities

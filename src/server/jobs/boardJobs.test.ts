@@ -1,3 +1,4 @@
+import { rowOf } from '@/core/kernel/ids';
 import { eq, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -79,7 +80,7 @@ describe('a line that was kept says what a fresh reading says', () => {
       'after a row of the shelf is changed',
       async () => {
         const { family } = await demo.job(2);
-        const rev = (await headRevisions(demo.db, demo.id, [family.id])).get(`family/${family.id}`) ?? 0;
+        const rev = (await headRevisions(demo.db, demo.id, [family.id])).get(rowOf('family', family.id)) ?? 0;
         const [row] = await shelfRowsById(demo.db, demo.id, 'family', [family.id]);
         const renamed: Family = { ...(row?.body ?? family), name: `${family.name} II` };
         expect(await saveRow(demo.db, demo.actor('lead'), 'family', renamed, rev)).toMatchObject({

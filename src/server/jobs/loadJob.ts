@@ -1,3 +1,4 @@
+import { rowIdOf, type RowOf } from '@/core/kernel/ids';
 import { and, desc, eq, gt, inArray, ne } from 'drizzle-orm';
 import {
   type AnyStoredEvent,
@@ -247,11 +248,11 @@ async function loadPinned(db: Db, shopId: string, events: readonly AnyStoredEven
 
 /** Newest revisions of the rows that are named. */
 function pick(
-  heads: ReadonlyMap<string, number>,
+  heads: ReadonlyMap<RowOf, number>,
   refs: ReturnType<typeof pinnedRefs>,
 ): Readonly<Record<string, number>> {
   const ids = new Set(Object.values(refs).flatMap((list: readonly RowRef[]) => list.map((r) => r.id)));
-  return Object.fromEntries([...heads].filter(([key]) => ids.has(key.slice(key.indexOf('/') + 1))));
+  return Object.fromEntries([...heads].filter(([key]) => ids.has(rowIdOf(key))));
 }
 
 /** Names of the authors of some entries, by id. */

@@ -1,3 +1,4 @@
+import { plugAt } from '@/core/kernel/ids';
 import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type AnyEvent, type BodyOf, type EventType, kindOf } from '@/core/job';
@@ -191,5 +192,5 @@ it('what was recorded reads back: the plug, the feed and the bench', async () =>
   const wiring = loaded?.reading.checks[0]?.wiring.find((w) => w.position === HL);
   expect(wiring?.feeds).toMatchObject([{ does: 'drl', school: 'fuse-tap' }]);
   expect(wiring?.bench.find((l) => l.step.id === 'main/4')?.read?.verdict.passes).toBe(true);
-  expect(loaded?.reading.record.plugs.get(`${HL}/X41-left`)?.event.body.checks.slide).toBe('no');
+  expect(loaded?.reading.record.plugs.get(plugAt(HL, 'X41-left'))?.event.body.checks.slide).toBe('no');
 });

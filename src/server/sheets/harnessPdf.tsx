@@ -1,3 +1,4 @@
+import { cavityOf } from '@/core/kernel/ids';
 import {
   Document,
   Page,
@@ -102,15 +103,15 @@ export async function harnessPdf(doc: HarnessDocument, locale: string): Promise<
           ...doc.rows.map((r) =>
             cells(
               [
-                [`${r.from.plug}/${r.from.cavity}`, 17],
-                [`${r.to.plug}/${r.to.cavity}`, 17],
+                [cavityOf(r.from.plug, r.from.cavity), 17],
+                [cavityOf(r.to.plug, r.to.cavity), 17],
                 [h.role(r.circuit), 22],
                 [r.wire ? [r.wire.base, r.wire.stripe].filter(Boolean).join('/') : '-', 10],
                 [r.size ?? '-', 12],
                 [r.lengthM === null ? '-' : `${say.number(r.lengthM)} m`, 10],
                 [r.size && WIRES[r.size].crimpN ? `${WIRES[r.size].crimpN} N` : '-', 10],
               ],
-              `${r.to.plug}/${r.to.cavity}`,
+              cavityOf(r.to.plug, r.to.cavity),
             ),
           ),
         ])}

@@ -1,3 +1,4 @@
+import { rowOf } from '@/core/kernel/ids';
 import Papa from 'papaparse';
 import { reason } from '@/core/kernel/reason';
 import {
@@ -194,7 +195,7 @@ class CsvImport {
     const fresh = bodies.flatMap((body) => {
       const old = present.get(body.id);
       if (old && sameJson(old, body)) return [];
-      return [{ kind, id: body.id, rev: (heads.get(`${kind}/${body.id}`) ?? 0) + 1, body: body as never }];
+      return [{ kind, id: body.id, rev: (heads.get(rowOf(kind, body.id)) ?? 0) + 1, body: body as never }];
     });
     await writeRows(tx, shopId, this.by, fresh);
     const added = fresh.filter((f) => f.rev === 1).length;

@@ -1,3 +1,4 @@
+import { rowOf } from '@/core/kernel/ids';
 import { type ShelfFault, type ShelfKind, SHELF_KINDS, SHELF_LISTS } from '@/core/shelf';
 import { mergeShelf, readShelfFile } from '@/formats/shelf';
 import type { Database } from '../db/connection';
@@ -31,7 +32,7 @@ export async function importShelf(
     const reading = readShelfFile(text, present);
     if (reading.kind === 'faults') return reading;
     const before = new Map(
-      SHELF_KINDS.flatMap((k) => present[SHELF_LISTS[k]].map((r) => [`${k}/${r.id}`, r] as const)),
+      SHELF_KINDS.flatMap((k) => present[SHELF_LISTS[k]].map((r) => [rowOf(k, r.id), r] as const)),
     );
     const merged = mergeShelf(present, reading.rows);
     const heads = await headRevisions(
@@ -41,10 +42,10 @@ export async function importShelf(
     );
     const fresh = SHELF_KINDS.flatMap((kind) =>
       merged[SHELF_LISTS[kind]].slice(0, reading.rows[SHELF_LISTS[kind]].length).flatMap((body) => {
-        const old = before.get(`${kind}/${body.id}`);
+        const old = before.get(rowOf(kind, body.id));
         if (old && sameJson(old, body)) return [];
         return [
-          { kind: kind as ShelfKind, id: body.id, rev: (heads.get(`${kind}/${body.id}`) ?? 0) + 1, body },
+          { kind: kind as ShelfKind, id: body.id, rev: (heads.get(rowOf(kind, body.id)) ?? 0) + 1, body },
         ];
       }),
     );

@@ -1,3 +1,4 @@
+import { type RowOf, rowOf } from '@/core/kernel/ids';
 import { and, arrayContains, eq, inArray, type SQL } from 'drizzle-orm';
 import {
   EMPTY_SHELF,
@@ -101,7 +102,7 @@ export async function headRevisions(
   db: Database | Transaction,
   shopId: string,
   ids: readonly string[],
-): Promise<ReadonlyMap<string, number>> {
+): Promise<ReadonlyMap<RowOf, number>> {
   if (ids.length === 0) return new Map();
   const rows = await db
     .select({ kind: catalogueHead.kind, id: catalogueHead.id, rev: catalogueHead.rev })
@@ -113,7 +114,7 @@ export async function headRevisions(
         inArray(catalogueHead.id, [...ids]),
       ),
     );
-  return new Map(rows.map((r) => [`${r.kind}/${r.id}`, r.rev]));
+  return new Map(rows.map((r) => [rowOf(r.kind, r.id), r.rev]));
 }
 
 /** The whole shelf, or all but some kinds; for the importer, the lint and the export. */

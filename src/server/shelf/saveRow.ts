@@ -1,3 +1,4 @@
+import { rowOf } from '@/core/kernel/ids';
 import {
   checkShelf,
   EMPTY_SHELF,
@@ -37,7 +38,7 @@ export async function saveRow(
   const row = body as ShelfKinds[ShelfKind];
   return db.transaction(async (tx) => {
     await lockShelf(tx, actor.shopId);
-    const rev = (await headRevisions(tx, actor.shopId, [row.id])).get(`${kind}/${row.id}`) ?? 0;
+    const rev = (await headRevisions(tx, actor.shopId, [row.id])).get(rowOf(kind, row.id)) ?? 0;
     const [present] = await shelfRowsById(tx, actor.shopId, kind, [row.id]);
     if (rev !== seenRev) return { kind: 'stale' as const, rev, present: present?.body ?? null };
     if (present && sameJson(present.body, row)) return { kind: 'saved' as const, rev };

@@ -1,10 +1,11 @@
+import { checkAt } from '../../kernel/ids';
 import { LIGHT_COLOURS } from '../../vehicle';
 import { latestBy } from '../log/frontier';
 import { after, id, number, oneOf, shape } from './form';
 import { basisToAfter, eventKind } from './kind';
 
 const key = (b: { readonly position: string; readonly lamp: string; readonly step: string }) =>
-  `${b.position}/${b.lamp}/${b.step}`;
+  checkAt(b.position, b.lamp, b.step);
 
 /** What the new lamp drew and showed on the bench. */
 export const benchRead = eventKind({

@@ -1,3 +1,4 @@
+import { lampAt } from '../../kernel/ids';
 import { latestBy } from '../log/frontier';
 import { after, id, list, note, oneOf, shape, text, words } from './form';
 import { basisToAfter, eventKind } from './kind';
@@ -8,7 +9,7 @@ export const BOX_CHECKS = ['contents', 'side', 'revision', 'undamaged'] as const
 export type BoxCheck = (typeof BOX_CHECKS)[number];
 
 const looked = () => oneOf(LOOKED);
-const key = (b: { readonly position: string; readonly lamp: string }) => `${b.position}/${b.lamp}`;
+const key = (b: { readonly position: string; readonly lamp: string }) => lampAt(b.position, b.lamp);
 
 /** A lamp's box was looked into. */
 export const boxChecked = eventKind({

@@ -1,9 +1,10 @@
+import { checkAt } from '../../kernel/ids';
 import { latestBy } from '../log/frontier';
 import { after, id, number, shape, yesNo } from './form';
 import { basisToAfter, eventKind } from './kind';
 
 const key = (b: { readonly position: string; readonly lamp: string; readonly check: string }) =>
-  `${b.position}/${b.lamp}/${b.check}`;
+  checkAt(b.position, b.lamp, b.check);
 
 /** A reading of the ring-out (Ω, null: open) or of the probe (V). */
 export const checkRead = eventKind({

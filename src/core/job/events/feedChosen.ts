@@ -1,3 +1,4 @@
+import { feedOf } from '../../kernel/ids';
 import * as yup from 'yup';
 import { FEED_SCHOOLS, type FeedSource, SLOT_WAYS, sourceId } from '../../harness';
 import { LAMP_FUNCTIONS } from '../../vehicle';
@@ -30,9 +31,9 @@ export const feedChosen = eventKind({
   }),
   lifts: [basisToAfter],
   needs: 'work-at-vehicle',
-  value: (b) => `${b.swap}/${b.does}`,
+  value: (b) => feedOf(b.swap, b.does),
   fits: (b, frame) =>
     b.source === undefined || frame.feedPlaces.has(sourceId(b.source)) ? null : 'no-such-source',
-  asked: (b, shape) => (shape.feeds.has(`${b.swap}/${b.does}`) ? null : 'no-feed-wanted'),
-  reduce: (log) => ({ feeds: latestBy(log, (b) => `${b.swap}/${b.does}`) }),
+  asked: (b, shape) => (shape.feeds.has(feedOf(b.swap, b.does)) ? null : 'no-feed-wanted'),
+  reduce: (log) => ({ feeds: latestBy(log, (b) => feedOf(b.swap, b.does)) }),
 });

@@ -1,3 +1,15 @@
+import type {
+  CavityAt,
+  CellAt,
+  CheckAt,
+  FeedOf,
+  LampAt,
+  MatterOf,
+  PartOf,
+  PlugAt,
+  SheetOf,
+  WayStep,
+} from '../../kernel/ids';
 import type * as yup from 'yup';
 import type { FactKey } from '../../vehicle';
 import type { Permission, Role } from '../rights';
@@ -34,12 +46,12 @@ export interface JobFrame {
   readonly positions: ReadonlySet<string>;
   /** Also finds keys that are on no list (`option.*`, `circuit.*`). */
   readonly factKey: (id: string) => FactKey | undefined;
-  /** `<position>/<plug>` of the vehicle line. */
-  readonly plugs: ReadonlySet<string>;
-  /** `<position>/<plug>/<cavity>` of the vehicle line. */
-  readonly vehicleCavities: ReadonlySet<string>;
-  /** `<lamp>/<plug>/<cavity>` of every lamp that was ever chosen. */
-  readonly lampCavities: ReadonlySet<string>;
+  /** Of the vehicle line. */
+  readonly plugs: ReadonlySet<PlugAt>;
+  /** Of the vehicle line, by position. */
+  readonly vehicleCavities: ReadonlySet<CavityAt>;
+  /** Of every lamp that was ever chosen, by lamp. */
+  readonly lampCavities: ReadonlySet<CavityAt>;
   /** `sourceId` of every place of the line that a feed can be taken from. */
   readonly feedPlaces: ReadonlySet<string>;
   /** Parts of the shelf that are adapters. */
@@ -48,30 +60,21 @@ export interface JobFrame {
   readonly fittedEarlier: ReadonlyMap<string, ReadonlySet<string>>;
 }
 
-/** What a job asks for, once it is read: what entries can be answers to. Keys as in the bodies, joined by `/`. */
+/** What a job asks for, once it is read: what entries can be answers to. */
 export interface JobShape {
-  /** `<way>/<step>`. */
-  readonly steps: ReadonlySet<string>;
-  /** `<position>/<lamp>/<step>`. */
-  readonly bench: ReadonlySet<string>;
-  /** `<position>/<lamp>/<check>`. */
-  readonly checks: ReadonlySet<string>;
-  /** `<position>/<lamp>/<step>/<function>`. */
-  readonly proofs: ReadonlySet<string>;
-  /** `<position>/<lamp>`. */
-  readonly boxes: ReadonlySet<string>;
+  readonly steps: ReadonlySet<WayStep>;
+  readonly bench: ReadonlySet<CheckAt>;
+  readonly checks: ReadonlySet<CheckAt>;
+  readonly proofs: ReadonlySet<CellAt>;
+  readonly boxes: ReadonlySet<LampAt>;
   /** Swaps with a quote that has a price. */
   readonly quoted: ReadonlySet<string>;
-  /** `<swap>/<part>`. */
-  readonly parts: ReadonlySet<string>;
-  /** `<swap>/<function>`. */
-  readonly feeds: ReadonlySet<string>;
-  /** `<swap>/<matter>`. */
-  readonly matters: ReadonlySet<string>;
-  /** `<swap>/<sheet>`. */
-  readonly sheets: ReadonlySet<string>;
-  /** `<position>/<lamp>` of the lamps that are chosen. */
-  readonly lamps: ReadonlySet<string>;
+  readonly parts: ReadonlySet<PartOf>;
+  readonly feeds: ReadonlySet<FeedOf>;
+  readonly matters: ReadonlySet<MatterOf>;
+  readonly sheets: ReadonlySet<SheetOf>;
+  /** Lamps that are chosen. */
+  readonly lamps: ReadonlySet<LampAt>;
   readonly swaps: ReadonlySet<string>;
   /** Swaps that have a lamp. */
   readonly chosen: ReadonlySet<string>;

@@ -1,3 +1,4 @@
+import { partOf } from '../../kernel/ids';
 import { id, maybeOneOf, note, oneOf, shape, text, whole } from './form';
 import { eventKind } from './kind';
 
@@ -29,7 +30,7 @@ export const partMoved = eventKind({
   }),
   needs: 'choose-parts',
   asked: (b, shape) =>
-    shape.parts.has(`${b.swap}/${b.part}`)
+    shape.parts.has(partOf(b.swap, b.part))
       ? null
       : shape.chosen.has(b.swap)
         ? 'no-such-part'

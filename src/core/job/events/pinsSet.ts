@@ -1,3 +1,4 @@
+import { cavityAt, lampAt } from '../../kernel/ids';
 import { latestBy } from '../log/frontier';
 import { after, id, record, shape } from './form';
 import { basisToAfter, eventKind } from './kind';
@@ -19,15 +20,15 @@ export const pinsSet = eventKind({
   }),
   lifts: [basisToAfter],
   needs: 'work-at-vehicle',
-  value: (b) => `${b.position}/${b.lamp}`,
+  value: (b) => lampAt(b.position, b.lamp),
   fits: ({ position, lamp, pins }, frame) =>
     Object.entries(pins).every(
       ([to, from]) =>
-        frame.lampCavities.has(`${lamp}/${to}`) &&
-        (from === null || frame.vehicleCavities.has(`${position}/${from}`)),
+        frame.lampCavities.has(cavityAt(lamp, to)) &&
+        (from === null || frame.vehicleCavities.has(cavityAt(position, from))),
     )
       ? null
       : 'no-such-cavity',
-  asked: (b, shape) => (shape.lamps.has(`${b.position}/${b.lamp}`) ? null : 'no-such-lamp'),
-  reduce: (log) => ({ pins: latestBy(log, (b) => `${b.position}/${b.lamp}`) }),
+  asked: (b, shape) => (shape.lamps.has(lampAt(b.position, b.lamp)) ? null : 'no-such-lamp'),
+  reduce: (log) => ({ pins: latestBy(log, (b) => lampAt(b.position, b.lamp)) }),
 });

@@ -1,3 +1,4 @@
+import { plugAt } from '../../kernel/ids';
 import { latestBy } from '../log/frontier';
 import { after, id, oneOf, shape } from './form';
 import { basisToAfter, eventKind } from './kind';
@@ -28,7 +29,7 @@ export const plugRecorded = eventKind({
   }),
   lifts: [basisToAfter],
   needs: 'work-at-vehicle',
-  value: (b) => `${b.position}/${b.plug}`,
-  fits: (b, frame) => (frame.plugs.has(`${b.position}/${b.plug}`) ? null : 'no-such-plug'),
-  reduce: (log) => ({ plugs: latestBy(log, (b) => `${b.position}/${b.plug}`) }),
+  value: (b) => plugAt(b.position, b.plug),
+  fits: (b, frame) => (frame.plugs.has(plugAt(b.position, b.plug)) ? null : 'no-such-plug'),
+  reduce: (log) => ({ plugs: latestBy(log, (b) => plugAt(b.position, b.plug)) }),
 });

@@ -1,3 +1,4 @@
+import { cellAt, checkAt } from '../../kernel/ids';
 import { SEEN, type SeenCell } from '../../prove';
 import { latestBy } from '../log/frontier';
 import { after, id, note, oneOf, record, shape } from './form';
@@ -5,7 +6,7 @@ import { basisToAfter, eventKind } from './kind';
 
 const cell = shape({ expected: id(60), seen: oneOf(SEEN) });
 const key = (b: { readonly position: string; readonly lamp: string; readonly step: string }) =>
-  `${b.position}/${b.lamp}/${b.step}`;
+  checkAt(b.position, b.lamp, b.step);
 
 /** What a lamp showed when it was operated. */
 export const proofSeen = eventKind({
@@ -28,6 +29,6 @@ export const proofSeen = eventKind({
   needs: 'work-at-vehicle',
   value: key,
   asked: (b, shape) =>
-    Object.keys(b.seen).every((does) => shape.proofs.has(`${key(b)}/${does}`)) ? null : 'no-such-proof',
+    Object.keys(b.seen).every((does) => shape.proofs.has(cellAt(key(b), does))) ? null : 'no-such-proof',
   reduce: (log) => ({ proofs: latestBy(log, key) }),
 });

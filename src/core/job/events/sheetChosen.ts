@@ -1,3 +1,4 @@
+import { sheetOf } from '../../kernel/ids';
 import { latestBy } from '../log/frontier';
 import { after, id, shape } from './form';
 import { basisToAfter, eventKind, type Stored } from './kind';
@@ -9,7 +10,7 @@ export const sheetChosen = eventKind({
   lifts: [basisToAfter],
   needs: 'work-at-vehicle',
   value: (b) => b.swap,
-  asked: (b, shape) => (shape.sheets.has(`${b.swap}/${b.sheet}`) ? null : 'no-such-sheet'),
+  asked: (b, shape) => (shape.sheets.has(sheetOf(b.swap, b.sheet)) ? null : 'no-such-sheet'),
   reduce: (log) => {
     const bySwap = new Map<string, (typeof log.standing)[number][]>();
     for (const e of log.standing) bySwap.set(e.body.swap, [...(bySwap.get(e.body.swap) ?? []), e]);

@@ -1,3 +1,4 @@
+import { wayStep } from '../../kernel/ids';
 import { latestBy } from '../log/frontier';
 import { after, id, note, oneOf, shape } from './form';
 import { basisToAfter, eventKind } from './kind';
@@ -6,7 +7,7 @@ import { basisToAfter, eventKind } from './kind';
 export const STEP_OUTCOMES = ['done', 'differs', 'not-needed'] as const;
 export type StepOutcome = (typeof STEP_OUTCOMES)[number];
 
-const key = (b: { readonly way: string; readonly step: string }) => `${b.way}/${b.step}`;
+const key = (b: { readonly way: 'out' | 'back'; readonly step: string }) => wayStep(b.way, b.step);
 
 /** A step of the way out or back was done, done otherwise, or not needed. */
 export const stepTicked = eventKind({

@@ -1,3 +1,4 @@
+import { chainParts, matterKind, matterOf } from '../../kernel/ids';
 import { CURES } from '../../electrical';
 import { latestBy } from '../log/frontier';
 import { after, id, note, shape } from './form';
@@ -8,7 +9,7 @@ const LONGEST_LEG_MM = 60_000;
 
 /** Why a choice is none of the answers to its matter. */
 function unsuited(matter: string, choice: string, frame: JobFrame): boolean {
-  switch (matter.slice(0, matter.indexOf('/'))) {
+  switch (matterKind(matter)) {
     case 'mode':
       return choice !== 'open' && choice !== 'closed';
     case 'cure':
@@ -16,7 +17,7 @@ function unsuited(matter: string, choice: string, frame: JobFrame): boolean {
     case 'route':
       return !/^[1-9]\d{0,4}$/.test(choice) || Number(choice) > LONGEST_LEG_MM;
     default:
-      return choice !== 'none' && !choice.split('+').every((p) => frame.adapters.has(p));
+      return choice !== 'none' && !chainParts(choice).every((p) => frame.adapters.has(p));
   }
 }
 
@@ -26,7 +27,7 @@ export const wireDecided = eventKind({
   form: shape({
     swap: id(),
     /** `mode/<position>/<plug>/<cavity>`, `cure/<circuit>`, `route/<position>`, `adapters/<position>`. */
-    matter: id(240).matches(/^(mode|cure|route|adapters)\//, 'malformed'),
+    matter: id(240).test('matter', 'malformed', (v) => v === undefined || matterKind(v) !== null),
     /** `open` or `closed`; a cure; a length in mm; parts as `one+other`, or `none`. */
     choice: id(),
     words: note(),
@@ -34,13 +35,13 @@ export const wireDecided = eventKind({
   }),
   lifts: [basisToAfter],
   needs: 'work-at-vehicle',
-  value: (b) => `${b.swap}/${b.matter}`,
+  value: (b) => matterOf(b.swap, b.matter),
   fits: (b, frame) => (unsuited(b.matter, b.choice, frame) ? 'value-unsuited' : null),
   asked: (b, shape) =>
-    shape.matters.has(`${b.swap}/${b.matter}`)
+    shape.matters.has(matterOf(b.swap, b.matter))
       ? null
       : shape.chosen.has(b.swap)
         ? 'no-such-matter'
         : 'no-lamp-chosen',
-  reduce: (log) => ({ decisions: latestBy(log, (b) => `${b.swap}/${b.matter}`) }),
+  reduce: (log) => ({ decisions: latestBy(log, (b) => matterOf(b.swap, b.matter)) }),
 });

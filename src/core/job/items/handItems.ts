@@ -1,3 +1,4 @@
+import { groupAt } from '../../kernel/ids';
 import { type Reason, reason, type ReasonFacts } from '../../kernel/reason';
 import type { ItemOrigin } from './openItem';
 import { notProven, proofCells, type ProofLine } from '../readings/proof';
@@ -40,7 +41,7 @@ export function stripItems(strip: StripReading): readonly RuledItem[] {
   if (off.length > 0)
     items.push({
       // The figures stand in the id: a balance that was written for others does not close this one.
-      id: `fasteners:${off.map((g) => `${g.step}/${g.group}:${g.holes}:${g.inHand}`).join(',')}`,
+      id: `fasteners:${off.map((g) => `${groupAt(g.step, g.group)}:${g.holes}:${g.inHand}`).join(',')}`,
       origin: 'fasteners',
       what: reason('item-fasteners', {
         holes: strip.total.holes,
@@ -53,7 +54,7 @@ export function stripItems(strip: StripReading): readonly RuledItem[] {
   for (const g of strip.balance)
     if (g.counts.borrowed > 0)
       items.push({
-        id: `owed:${g.step}/${g.group}:${g.counts.borrowed}`,
+        id: `owed:${groupAt(g.step, g.group)}:${g.counts.borrowed}`,
         origin: 'borrowed',
         what: reason('item-owed', {
           count: g.counts.borrowed,

@@ -1,3 +1,4 @@
+import { feedOf } from '../../kernel/ids';
 import { sourceId } from '../../harness';
 import { factsOf, reason } from '../../kernel/reason';
 import { atLamp } from './atLamp';
@@ -64,7 +65,7 @@ export function harnessItems(
       ...(c.chosen ? metBy(c.event) : {}),
     });
   for (const f of feeds) {
-    const e = record.feeds.get(`${swap.id}/${f.does}`)?.event;
+    const e = record.feeds.get(feedOf(swap.id, f.does))?.event;
     const source = e?.body.source;
     const candidate = source && f.candidates.find((c) => c.id === sourceId(source));
     if (!e || !candidate) continue;

@@ -57,19 +57,19 @@ function walk(from: readonly string[], byId: ReadonlyMap<string, Seeing>): Reado
 }
 
 /** Each value of a type with the entry that shows and its rivals; voided values are out. */
-export function latestBy<B extends { readonly after: readonly string[] }>(
+export function latestBy<B extends { readonly after: readonly string[] }, K extends string>(
   log: TypeLog<B>,
-  key: (body: B) => string,
-): ReadonlyMap<string, Latest<Stored<B>>> {
+  key: (body: B) => K,
+): ReadonlyMap<K, Latest<Stored<B>>> {
   const stands = new Set(log.standing.map((e) => e.id));
-  const groups = new Map<string, Stored<B>[]>();
+  const groups = new Map<K, Stored<B>[]>();
   for (const e of log.all) {
     const k = key(e.body);
     const list = groups.get(k);
     if (list) list.push(e);
     else groups.set(k, [e]);
   }
-  const result = new Map<string, Latest<Stored<B>>>();
+  const result = new Map<K, Latest<Stored<B>>>();
   for (const [k, list] of groups) {
     const [event, ...rivals] = heads(list, (e) => stands.has(e.id));
     if (event) result.set(k, { event, rivals: rivals.reverse() });

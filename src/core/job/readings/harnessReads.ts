@@ -1,3 +1,4 @@
+import { checkAt } from '../../kernel/ids';
 import {
   type HarnessChecks,
   judgeRing,
@@ -58,7 +59,7 @@ export function checkLines(
   checks: HarnessChecks,
   record: Pick<JobRecord, 'harnessReads'>,
 ): CheckReading {
-  const readOf = (check: string) => record.harnessReads.get(`${position}/${lamp}/${check}`)?.event;
+  const readOf = (check: string) => record.harnessReads.get(checkAt(position, lamp, check))?.event;
   const ring = checks.ring.steps.map((step): RingLine => {
     const id = ringStepId(step);
     const e = readOf(id);

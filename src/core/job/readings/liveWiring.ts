@@ -1,3 +1,4 @@
+import { feedOf, plugAt } from '../../kernel/ids';
 import { circuitFinder } from '../../controls';
 import type { SystemV } from '../../electrical';
 import { type FeedCandidate, sourceId, type WirePart, wireParts } from '../../harness';
@@ -19,7 +20,7 @@ export function takenCandidate(
   swap: string,
   matter: FeedMatter,
 ): FeedCandidate | undefined {
-  const source = view.feeds.find((x) => x.at === `${swap}/${matter.does}`)?.source;
+  const source = view.feeds.find((x) => x.at === feedOf(swap, matter.does))?.source;
   return source && matter.candidates.find((c) => c.id === sourceId(source));
 }
 
@@ -37,7 +38,7 @@ export function liveWiring(
   const feeds = swap.feedMatters.flatMap((f): readonly WiredFeed[] => {
     const live = swap.wiring.flatMap((w) => w.feeds).find((x) => x.does === f.does)?.live;
     const c = takenCandidate(view, swap.id, f);
-    if (!live || !view.feeds.some((x) => x.at === `${swap.id}/${f.does}`)) return [];
+    if (!live || !view.feeds.some((x) => x.at === feedOf(swap.id, f.does))) return [];
     const legM = Object.fromEntries((c?.legs ?? []).map((l) => [l.position, l.lengthM]));
     return [{ does: f.does, live, wire: c?.wire ?? FEED_WIRE, legM }];
   });
@@ -113,7 +114,7 @@ export function wireOpen(
       modes.filter((m) => m.position === w.position && !m.chosen).length +
       cures.filter((c) => c.positions.includes(w.position) && !c.chosen).length,
     checks: w.build ? (w.checks?.ring ?? []).filter((r) => !r.read).length : 0,
-    plugs: w.vehiclePlugs.filter((p) => !view.plugRecords.some((r) => r.at === `${w.position}/${p.id}`))
+    plugs: w.vehiclePlugs.filter((p) => !view.plugRecords.some((r) => r.at === plugAt(w.position, p.id)))
       .length,
   };
 }

@@ -1,3 +1,4 @@
+import { chainParts } from '../../kernel/ids';
 import { weakMapMemoize } from 'reselect';
 import { benchSequence, type BenchStep } from '../../bench';
 import { type Circuit, circuitFinder } from '../../controls';
@@ -116,7 +117,7 @@ export const mappingOf = weakMapMemoize(
   ): Mapping => {
     const circuit = circuitsOf(family);
     const plugs = plugsOf(family, position, plugIds);
-    const wanted = new Set(adapterChoice?.split('+'));
+    const wanted = new Set(adapterChoice === null ? [] : chainParts(adapterChoice));
     const connector = connectorsOf(connectors);
     const map = mapLamp({
       side,

@@ -1,3 +1,4 @@
+import { lampAt } from '../../kernel/ids';
 import type { Judgement } from '../../fitment';
 import { type Reason, reason } from '../../kernel/reason';
 import type { Lamp, Money, Part } from '../../shelf/types';
@@ -190,7 +191,7 @@ export function swapOrders(
 }
 
 function boxLine(position: PositionKey, lamp: string, record: OrderEntries): BoxLine {
-  const e = record.boxes.get(`${position}/${lamp}`)?.event;
+  const e = record.boxes.get(lampAt(position, lamp))?.event;
   if (!e) return { position, lamp, checked: null, bad: [] };
   const { checks, serial, lot = '', words = '', leftovers } = e.body;
   return {

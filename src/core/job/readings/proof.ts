@@ -1,3 +1,4 @@
+import { checkAt } from '../../kernel/ids';
 import { weakMapMemoize } from 'reselect';
 import { type ControlState, levelOf, neededLevels } from '../../controls';
 import type { Judgement, Known } from '../../fitment';
@@ -75,7 +76,7 @@ export function readProofs(
     lamps: wiring.flatMap((w) => {
       const cells = step.cells.filter((c) => c.position === w.position);
       if (cells.length === 0) return [];
-      const e = record.proofs.get(`${w.position}/${w.lamp.id}/${step.id}`)?.event;
+      const e = record.proofs.get(checkAt(w.position, w.lamp.id, step.id))?.event;
       return [
         {
           position: w.position,

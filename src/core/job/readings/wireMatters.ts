@@ -1,3 +1,4 @@
+import { cavityOf, cureMatter, type Matter, matterOf, modeMatter, routeMatter } from '../../kernel/ids';
 import { weakMapMemoize } from 'reselect';
 import { type Circuit, circuitFinder, neededLevels } from '../../controls';
 import {
@@ -25,8 +26,7 @@ export interface ModeMatter {
   readonly position: PositionKey;
   readonly plug: string;
   readonly cavity: string;
-  /** Key of the decision, `mode/<position>/<plug>/<cavity>`. */
-  readonly matter: string;
+  readonly matter: Matter;
   readonly mode: { readonly open: Lamp['about']; readonly closed: Lamp['about'] } | null;
   readonly chosen: 'open' | 'closed' | null;
   readonly event: string | null;
@@ -36,7 +36,7 @@ export interface ModeMatter {
 export interface CureMatter {
   readonly circuit: string;
   readonly positions: readonly PositionKey[];
-  readonly matter: string;
+  readonly matter: Matter;
   readonly belowA: number;
   readonly drawnA: number;
   readonly options: readonly CureOption[];
@@ -65,12 +65,12 @@ export function wireMatters(
   record: Pick<JobRecord, 'decisions'>,
   s: MatterSources,
 ): WireMatters {
-  const decided = (matter: string) => record.decisions.get(`${swap.id}/${matter}`)?.event;
+  const decided = (matter: Matter) => record.decisions.get(matterOf(swap.id, matter))?.event;
   const modes = wiring.flatMap((w) =>
     (w.map?.inputs ?? [])
       .filter((i) => i.verdict === 'mode-choice')
       .map((i): ModeMatter => {
-        const matter = `mode/${w.position}/${i.plug}/${i.cavity}`;
+        const matter = modeMatter(w.position, i.plug, i.cavity);
         const e = decided(matter);
         const choice = e?.body.choice;
         return {
@@ -86,7 +86,7 @@ export function wireMatters(
   );
   const routes = Object.fromEntries(
     wiring.flatMap((w) => {
-      const e = decided(`route/${w.position}`);
+      const e = decided(routeMatter(w.position));
       const mm = Number(e?.body.choice);
       return e && Number.isFinite(mm) && mm > 0 ? [[w.position, { mm, event: e.id }]] : [];
     }),
@@ -98,7 +98,7 @@ function cures(
   wiring: readonly PositionWiring[],
   s: MatterSources,
   decided: (
-    matter: string,
+    matter: Matter,
   ) => { readonly id: string; readonly body: { readonly choice: string } } | undefined,
 ): readonly CureMatter[] {
   const find = circuitFinder(s.family.circuits ?? []);
@@ -111,7 +111,7 @@ function cures(
       rows.set(c.circuit, { ...row, positions: [...row.positions, w.position] });
     }
   return [...rows].map(([id, { circuit, positions, drawnA }]): CureMatter => {
-    const matter = `cure/${id}`;
+    const matter = cureMatter(id);
     const e = decided(matter);
     const belowA = circuit.monitoring.kind === 'threshold' ? circuit.monitoring.belowA : 0;
     return {
@@ -139,7 +139,7 @@ function cures(
 export function modesThatDiffer(modes: readonly ModeMatter[]): readonly (readonly ModeMatter[])[] {
   const groups = new Map<string, ModeMatter[]>();
   for (const m of modes) {
-    const key = `${m.plug}/${m.cavity}`;
+    const key = cavityOf(m.plug, m.cavity);
     groups.set(key, [...(groups.get(key) ?? []), m]);
   }
   return [...groups.values()].filter((list) => new Set(list.flatMap((m) => m.chosen ?? [])).size > 1);

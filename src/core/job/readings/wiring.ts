@@ -1,3 +1,4 @@
+import { adaptersMatter, checkAt, feedOf, lampAt, matterOf } from '../../kernel/ids';
 import type { Known, SwapPlan } from '../../fitment';
 import { bindAt } from '../../fitment/condition';
 import { certainty } from '../../fitment/functionRows';
@@ -92,8 +93,8 @@ export function swapWiring(
         adapterChoice: null,
         light: [],
       };
-    const decided = record.decisions.get(`${swap.id}/adapters/${position}`)?.event;
-    const pins = record.pins.get(`${position}/${lamp.id}`);
+    const decided = record.decisions.get(matterOf(swap.id, adaptersMatter(position)))?.event;
+    const pins = record.pins.get(lampAt(position, lamp.id));
     const { map, build, checks, bench } = mappingOf(
       s.family,
       lamp,
@@ -110,7 +111,7 @@ export function swapWiring(
       i.verdict === 'extra-feed' ? [i.input.does as LampFunction] : [],
     );
     const feeds = wanting.flatMap((does) => {
-      const chosen = record.feeds.get(`${swap.id}/${does}`)?.event.body;
+      const chosen = record.feeds.get(feedOf(swap.id, does))?.event.body;
       const live = chosen && liveOfSource(chosen.source, s.family);
       return chosen ? [{ does, school: chosen.school, ...(live ? { live } : {}) }] : [];
     });
@@ -136,7 +137,7 @@ function benchLines(
   record: WiringEntries,
 ): readonly BenchLine[] {
   return steps.map((step) => {
-    const e = record.bench.get(`${position}/${lamp.id}/${step.id}`)?.event;
+    const e = record.bench.get(checkAt(position, lamp.id, step.id))?.event;
     return {
       step,
       read: e

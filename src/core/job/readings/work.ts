@@ -1,3 +1,4 @@
+import { sheetStep, wayStep } from '../../kernel/ids';
 import { weakMapMemoize } from 'reselect';
 import { type Certainty, certainty } from '../../fitment/functionRows';
 import { bindAt } from '../../fitment/condition';
@@ -119,7 +120,7 @@ export function readStripping(record: JobRecord, s: StripSources): StripReading 
   const balance = fastenerBalance(entries, groups);
   const line = (w: WorkStep): StepLine => ({
     step: w,
-    tick: tickOf(record.ticks.get(`${w.way}/${w.id}`)),
+    tick: tickOf(record.ticks.get(wayStep(w.way, w.id))),
     fasteners: balance.filter((g) => g.step === w.id),
     holds: [],
   });
@@ -199,7 +200,7 @@ function chosenSheet(
   const ticks = [...record.ticks.values()].map((t) => t.event);
   const begunBefore = (sheet: StepSheet, at: { at: string; id: string }) => {
     const steps = new Set(sheet.steps.map((s) => s.id));
-    return ticks.some((t) => steps.has(stepOf(t.body.step)) && compareEvents(t, at) < 0);
+    return ticks.some((t) => steps.has(sheetStep(t.body.step)) && compareEvents(t, at) < 0);
   };
   const unfit: Unfit[] = [];
   let now = taken;
@@ -218,9 +219,6 @@ function chosenSheet(
   }
   return { chosen, unfit };
 }
-
-/** Id of the sheet's step that a step of the plan was made from: `lamp-out@headlamp.front.left` of `lamp-out`. */
-const stepOf = (planned: string) => planned.split('@')[0] ?? planned;
 
 function suits(sheet: StepSheet, swap: SwapRecord, s: StripSources): Certainty {
   if (!sheet.when) return 'yes';

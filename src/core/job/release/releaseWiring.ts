@@ -1,3 +1,4 @@
+import { feedOf } from '../../kernel/ids';
 import type { Cure } from '../../electrical';
 import type { LampFunction, PositionKey } from '../../vehicle';
 import type { Calculator } from '../events';
@@ -24,7 +25,7 @@ export function releaseWiring(reading: JobReading, nameOf: (user: string) => str
   return {
     feeds: reading.checks.flatMap((c) =>
       [...new Set(c.wiring.flatMap((w) => w.feeds.map((f) => f.does)))].flatMap((does) => {
-        const e = reading.record.feeds.get(`${c.swap.id}/${does}`)?.event;
+        const e = reading.record.feeds.get(feedOf(c.swap.id, does))?.event;
         return e ? [{ does, words: e.body.words, by: nameOf(e.user) }] : [];
       }),
     ),

@@ -1,3 +1,4 @@
+import { plugAt } from '../../kernel/ids';
 import { type Reason, reason } from '../../kernel/reason';
 import { factRef, type FactRef, type ResolvedFact, splitFactRef } from '../../vehicle';
 import type { JobRecord } from '../fold';
@@ -132,7 +133,7 @@ function wireProof({ record, checks, hasSlide }: StageInput): readonly Reason[] 
     .flatMap((w): readonly Reason[] => {
       if (w.vehiclePlugs.length === 0) return [reason('proof-unmapped', { position: w.position })];
       const loose = w.vehiclePlugs.filter((plug) => {
-        const seen = record.plugs.get(`${w.position}/${plug.id}`)?.event.body.checks;
+        const seen = record.plugs.get(plugAt(w.position, plug.id))?.event.body.checks;
         const wanted = seen && [
           seen.mated,
           seen.latch,

@@ -1,4 +1,4 @@
-import { type FactKey, type FactStatement, positionKey } from '../../vehicle';
+import { type FactKey, factRef, type FactStatement, positionKey } from '../../vehicle';
 import { packSources } from '../pack';
 import { placesOf } from './frame';
 import { type Job, perJob } from './view';
@@ -34,7 +34,7 @@ export const factsView = perJob(({ pack, reading }: Job): readonly FactView[] =>
       : [];
   });
   return [...listed, ...stated].map(({ key, subject }) => {
-    const fact = reading.facts.get(`${key.id}@${subject}`);
+    const fact = reading.facts.get(factRef(key.id, subject));
     return {
       key,
       subject,

@@ -1,3 +1,4 @@
+import type { FeedOf, PlugAt } from '../../kernel/ids';
 import type { Circuit } from '../../controls';
 import { type SystemV, systemVOf } from '../../electrical';
 import type { FeedSchool, FeedSource, HandPins, PinMap } from '../../harness';
@@ -27,7 +28,7 @@ export interface WireView {
   /** null: the system's voltage is not known. */
   readonly systemV: SystemV | null;
   readonly plugRecords: readonly {
-    readonly at: string;
+    readonly at: PlugAt;
     readonly event: string;
     readonly by: string;
     /** When it was looked at, ISO 8601. */
@@ -35,7 +36,7 @@ export interface WireView {
     readonly checks: Readonly<Record<PlugCheck, Looked>>;
   }[];
   readonly feeds: readonly {
-    readonly at: string;
+    readonly at: FeedOf;
     readonly event: string;
     readonly school: FeedSchool;
     readonly source?: FeedSource;
