@@ -23,6 +23,7 @@ export const ROUTES: readonly Route[] = [
   { folder: 'held', method: 'GET', path: () => '/held', reach: 'shop' },
   { folder: '', method: 'GET', path: () => '/', reach: 'shop' },
   { folder: 'calculators', method: 'GET', path: () => '/calculators', reach: 'shop' },
+  { folder: 'kit', method: 'GET', path: () => '/kit', reach: 'public' },
   { folder: 'sign-in', method: 'GET', path: () => '/sign-in', reach: 'public' },
   { folder: 'jobs/new', method: 'GET', path: () => '/jobs/new', reach: 'shop' },
   { folder: 'jobs/[job]', method: 'GET', path: ({ job }) => `/jobs/${job}`, reach: 'row' },

@@ -29,7 +29,10 @@ function freePort(): Promise<number> {
 }
 
 /** Starts the built application on a database, which it drops when it stops. */
-export async function startApp(made: OwnDatabase): Promise<RunningApp> {
+export async function startApp(
+  made: OwnDatabase,
+  env: Readonly<Record<string, string>> = {},
+): Promise<RunningApp> {
   const { db, pool } = openDatabase(made.url);
   const port = await freePort();
   let child: ChildProcess;
@@ -45,6 +48,7 @@ export async function startApp(made: OwnDatabase): Promise<RunningApp> {
           DATABASE_URL: made.url,
           AUTH_SECRET: SECRET,
           LOG_LEVEL: 'warn',
+          ...env,
         },
         stdio: ['ignore', 'pipe', 'pipe'],
       },

@@ -1,6 +1,6 @@
 'use client';
 import { Dialog } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useRef } from 'react';
 
 /** A dialog that gives the focus back where it was. */
 export function Sheet({
@@ -20,11 +20,20 @@ export function Sheet({
   close: string;
   wide?: boolean;
 }) {
+  // Who opened it may be no part of the dialog: the focus goes back to whatever had it.
+  const before = useRef<Element | null>(null);
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-graphite/50" />
         <Dialog.Content
+          onOpenAutoFocus={() => {
+            before.current = document.activeElement;
+          }}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            if (before.current instanceof HTMLElement) before.current.focus();
+          }}
           className={`fixed left-1/2 top-1/2 z-50 max-h-[88vh] ${wide ? 'w-[min(58rem,94vw)]' : 'w-[min(34rem,94vw)]'} -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-md border border-ink bg-paper p-6`}
           {...(about ? {} : { 'aria-describedby': undefined })}
         >

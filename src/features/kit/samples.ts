@@ -1,0 +1,89 @@
+import type { StageState } from '@/core/job';
+import { STAGES } from '@/core/job';
+import type { Lamp } from '@/core/shelf';
+import type { PlanPosition } from '@/ui/PlanView';
+import type { LoomStage } from '@/ui/Loom';
+
+/** Made-up things to show the kit with. */
+const SEATS: readonly StageState['state'][] = ['locked', 'locked', 'seated', 'seated', 'open'];
+
+export const STAGE_SAMPLES: readonly LoomStage[] = STAGES.map((stage, i) => ({
+  stage,
+  state: SEATS[i] ?? 'open',
+  tags: i === 2 ? 3 : i === 4 ? 12 : 0,
+  name: stage,
+  spoken: stage,
+  href: '#',
+}));
+
+export const LAMP: Pick<Lamp, 'face' | 'functions' | 'side'> = {
+  side: 'left',
+  functions: [
+    { does: 'low-beam', colour: 'white' },
+    { does: 'drl', colour: 'white' },
+    { does: 'turn', colour: 'amber' },
+  ],
+  face: {
+    aspect: 1.8,
+    segments: [
+      { does: 'low-beam', shape: 'round', x: 20, y: 18, w: 44, h: 44 },
+      { does: 'drl', shape: 'bar', x: 14, y: 76, w: 150, h: 10 },
+      { does: 'turn', shape: 'bar', x: 84, y: 30, w: 78, h: 20 },
+    ],
+  },
+};
+
+const place = (side: 'left' | 'right', end: 'front' | 'rear', xMm: number, yMm: number) => ({
+  xMm,
+  yMm,
+  position: { role: end === 'front' ? 'headlamp' : 'tail', end, side } as PlanPosition['place']['position'],
+});
+export const POSITIONS: readonly PlanPosition[] = [
+  {
+    key: 'a',
+    code: 'HL',
+    name: 'headlamp left, to change, fogged',
+    place: place('left', 'front', -640, 300),
+    swapped: true,
+    found: 'fault',
+    light: [{ colour: 'white', level: 1 }],
+  },
+  {
+    key: 'b',
+    code: 'HR',
+    name: 'headlamp right, to change, not looked at',
+    place: place('right', 'front', 640, 300),
+    swapped: true,
+    found: 'unseen',
+    light: [{ colour: 'amber', level: 1 }],
+  },
+  {
+    key: 'c',
+    code: 'TL',
+    name: 'tail lamp left, sound',
+    place: place('left', 'rear', -640, 4300),
+    swapped: false,
+    found: 'sound',
+    light: [{ colour: 'red', level: 0.4 }],
+  },
+  {
+    key: 'd',
+    code: 'TR',
+    name: 'tail lamp right, not looked at',
+    place: place('right', 'rear', 640, 4300),
+    swapped: false,
+    found: 'unseen',
+  },
+];
+
+/** What a lamp may show: nothing, each function, one of them faintly. */
+export const LIGHTS: readonly Readonly<Record<string, number>>[] = [
+  {},
+  { 'low-beam': 1 },
+  { drl: 1 },
+  { drl: 0.2 },
+  { turn: 1 },
+];
+
+/** One that passes, one whose check digit fails, one that is too short. */
+export const VINS = ['0YBPK7A51MW000147', '0YBPK7A50MW000147', '0YBPK7A'] as const;
