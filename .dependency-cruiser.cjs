@@ -29,7 +29,7 @@ module.exports = {
       severity: 'error',
       comment:
         'The core imports no framework, no database, no Node and no browser package; yup for the forms of entries and small pure libraries it may',
-      from: { path: '^src/core/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^src/core/', pathNot: '(\\.test\\.ts$|/testing/)' },
       to: {
         dependencyTypes: ['core', 'npm', 'npm-dev', 'npm-peer', 'npm-optional'],
         pathNot: 'node_modules/(tinyqueue|yup|reselect|lru-cache|pure-rand|temporal-polyfill)/',

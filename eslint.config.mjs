@@ -1,4 +1,5 @@
 import next from 'eslint-config-next/core-web-vitals';
+import jsdoc from 'eslint-plugin-jsdoc';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
@@ -33,6 +34,27 @@ export default tseslint.config(
       'no-restricted-imports': [
         'error',
         { name: 'next/link', message: 'Use ui/Link, which fetches nothing ahead.' },
+      ],
+    },
+  },
+  {
+    // What others use says what it means; a type that is the list above it needs no words of its own.
+    files: ['src/{core,device,formats}/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    plugins: { jsdoc },
+    rules: {
+      'jsdoc/require-jsdoc': [
+        'error',
+        {
+          publicOnly: true,
+          enableFixer: false,
+          require: { FunctionDeclaration: true, ClassDeclaration: true },
+          contexts: [
+            'ExportNamedDeclaration > VariableDeclaration',
+            'ExportNamedDeclaration > TSInterfaceDeclaration',
+            'ExportNamedDeclaration > TSTypeAliasDeclaration:not(:has(> TSIndexedAccessType)):not(:has(> TSTypeOperator))',
+          ],
+        },
       ],
     },
   },

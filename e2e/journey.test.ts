@@ -331,61 +331,6 @@ it(
   },
 );
 
-it('shows the keys of a screen and gives the focus back; single keys can be switched off', async () => {
-  await page.go('/');
-  await page.find('html[data-keys]');
-  await page.press('?');
-  await page.seeText('Keys of this screen');
-  await inspect('keys');
-  await page.tabTo(await page.find('[role=dialog] input'));
-  await page.press(Key.SPACE, Key.ESCAPE);
-  await page.gone('[role=dialog]');
-  await page.find('html[data-keys=off]');
-  await page.press('n', '?');
-  await page.seeText('Keys of this screen');
-  await page.tabTo(await page.find('[role=dialog] input'));
-  await page.press(Key.SPACE, Key.ESCAPE);
-  await page.gone('[role=dialog]');
-  await page.find('html[data-keys=on]');
-  await page.press('n');
-  await page.seeText('Who is here, and what for');
-});
-
-it('walks the lamps with [ and ], and says US words in US English', async () => {
-  await page.go('/');
-  await page.find('[data-job="4"]');
-  await activate('a', '0004');
-  await page.find('[data-verdict-row]');
-  await page.find('html[data-keys]');
-  await page.press(']');
-  await page.find('[data-position="headlamp.front.right"][aria-pressed=true]');
-  await page.press('[');
-  await page.find('[data-position="headlamp.front.left"][aria-pressed=true]');
-  await activate('button', 'US English');
-  await page.seeText('leveling motor');
-  await inspect('fit in US English');
-  await activate('button', 'UK English');
-  await page.seeText('levelling motor');
-  expect(problems).toEqual([]);
-});
-
-it('every other view is without findings: shelf, contradiction, not found', async () => {
-  for (const kind of ['family', 'lamp', 'application', 'part', 'profile', 'fact-key']) {
-    await page.go(`/shelf/${kind}`);
-    await page.find('table');
-    await inspect(`shelf ${kind}`);
-  }
-  await page.go('/');
-  await activate('a', '0006');
-  await page.seeText('Model year: 2018, but somebody says otherwise.');
-  await inspect('contradiction');
-  await page.go('/jobs/nothing/arrive');
-  await page.seeText('Not here');
-  expect((await page.axe()).join()).toBe('');
-  await page.consoleErrors();
-  expect(problems).toEqual([]);
-});
-
 /** Puts the right check digit into a VIN of the test's own making (weights of 49 CFR 565). */
 function vinWithCheckDigit(vin: string): string {
   const value = (c: string) =>

@@ -6,7 +6,8 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { COLD_RATIO, COLD_SHARE, FILAMENT_EXPONENT, LEAK_S } from '../src/core/network';
+import { FILAMENT_EXPONENT } from '../src/core/electrical';
+import { COLD_RATIO, COLD_SHARE, LEAK_S } from '../src/core/network';
 import { REFERENCE_SEEDS, referenceNetwork } from '../src/core/network/reference/instances';
 import type { NetElement, Network } from '../src/core/network/types';
 

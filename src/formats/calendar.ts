@@ -1,5 +1,6 @@
 import ical from 'ical-generator';
 
+/** A booking as calendars show it. */
 export interface CalendarEntry {
   readonly id: string;
   readonly startsAt: string;

@@ -13,7 +13,7 @@ export interface FuseBoxSlot {
 
 /** Colours of fuse bodies that no letter code names. */
 const BODY: Readonly<Record<string, string>> = { clear: '#efeeea', tan: '#c9a06f' };
-const W = 82;
+const W = 92;
 const H = 46;
 
 /** A fuse box as it is looked at: each place where it sits, the fuse in its standard colour with the code beside it. */

@@ -4,7 +4,7 @@ export const BUTTON = {
   plain:
     'inline-flex items-center justify-center gap-2 rounded-sm border border-outline bg-raised px-3.5 py-2 font-semibold hover:border-ink disabled:text-faint disabled:border-line',
   quiet:
-    'inline-flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-petrol font-semibold underline decoration-line underline-offset-3 hover:decoration-petrol',
+    'inline-flex items-center gap-1.5 rounded-sm px-1.5 py-1 text-petrol font-semibold underline decoration-line underline-offset-3 hover:decoration-petrol disabled:text-faint disabled:no-underline',
 } as const;
 
 export const FIELD =

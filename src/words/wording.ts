@@ -1,4 +1,5 @@
 import type { ControlState } from '@/core/controls';
+import type { FeedPlace } from '@/core/job';
 import { factsOf, type Prose, type Reason, type ReasonValue } from '@/core/kernel/reason';
 import { controlWords } from './controlWords';
 import type { Words } from './words';
@@ -25,6 +26,8 @@ export interface Wording {
   readonly item: (item: { readonly origin: string; readonly what: Reason }) => string;
   /** A circuit of a vehicle line; `stop+turn-left` is both. */
   readonly circuit: (id: string) => string;
+  /** A place that a feed comes from. */
+  readonly place: (place: FeedPlace) => string;
   /** An end of a lead, `in X41/1` or `out main/1`, by the side that it belongs to. */
   readonly end: (end: string) => string;
   /** A setting of the controls, by the switches that are not at rest. */
@@ -113,6 +116,19 @@ export function wording(words: Words, names: FactNames): Wording {
     return f.to === undefined ? '' : t(year ? 'wanted.year-to' : 'wanted.to', { to: value(key, f.to) });
   };
 
+  const place = (p: FeedPlace): string => {
+    switch (p.kind) {
+      case 'slot':
+        return `${t('feed.source-slot', { slot: p.slot, serves: p.serves ? prose(p.serves) : '' })}, ${t(`feed.way-${p.way}`)}`;
+      case 'lead':
+        return prose(p.name);
+      case 'battery':
+        return t('feed.source-battery');
+      case 'wire':
+        return t('feed.source-wire', { circuit: circuit(p.circuit) });
+    }
+  };
+
   const end = (text: string): string => {
     const [, side, at] = /^(in|out) (.+)$/.exec(text) ?? [];
     return at ? tCode(`check.end-${side}`, { at }) : text === 'body' ? t('check.end-body') : text;
@@ -154,6 +170,7 @@ export function wording(words: Words, names: FactNames): Wording {
       ...(typeof f.state === 'string' ? { state: controls.settingText(f.state) } : {}),
       positions: Array.isArray(f.positions) ? positions(f.positions as readonly string[]) : '',
       position: typeof f.position === 'string' ? position(f.position) : 'none',
+      place: typeof f.place === 'string' ? f.place : 'none',
       ...Object.fromEntries(
         CODED.flatMap(([name, kind]) =>
           typeof f[name] === 'string' && words.has(`${kind}.${f[name]}`)
@@ -191,6 +208,7 @@ export function wording(words: Words, names: FactNames): Wording {
     subject,
     does,
     circuit,
+    place,
     end,
     setting: controls.setting,
     when: controls.when,

@@ -8,6 +8,7 @@ export interface BenchReading {
   readonly seen: LightColour | 'dark' | 'other-function';
 }
 
+/** What a reading proves, and the reasons. */
 export interface BenchVerdict {
   readonly passes: boolean;
   readonly reasons: readonly Reason[];

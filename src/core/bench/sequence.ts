@@ -1,9 +1,7 @@
+import { SYSTEM_V } from '../electrical';
 import type { LampInput } from '../harness';
 import type { Lamp } from '../shelf/types';
 import type { LampFunction, LightColour } from '../vehicle';
-
-/** Test voltage of each system, V. Source: UN R148 and R149, test voltage of LED modules: 13.5 V and 28.0 V. */
-export const TEST_V = { 12: 13.5, 24: 28 } as const;
 
 /** Share by which a reading may lie off the listed current. Setting. */
 export const CURRENT_TOLERANCE = 0.15;
@@ -67,7 +65,7 @@ function stepOf(
     ground,
     does,
     colour: lamp.functions.find((f) => f.does === does)?.colour ?? null,
-    voltageV: TEST_V[systemV],
+    voltageV: SYSTEM_V[systemV].testV,
     expectedA: i.currentA,
     lowA: toMilli(i.currentA - band),
     highA: toMilli(i.currentA + band),

@@ -16,6 +16,7 @@ export const CONTROLS = {
   door: ['no', 'yes'],
 } as const;
 export type Control = keyof typeof CONTROLS;
+/** All controls, in the order in which they are shown. */
 export const CONTROL_NAMES = Object.keys(CONTROLS) as readonly Control[];
 
 /** One setting of every control. */

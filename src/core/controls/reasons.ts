@@ -15,6 +15,7 @@ declare module '../kernel/reason' {
   }
 }
 
+/** Why a condition on the controls cannot be read. */
 export type ExpressionCode =
   | 'expression-bracket'
   | 'expression-ends'

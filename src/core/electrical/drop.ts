@@ -1,5 +1,6 @@
 import { sizesLike, wireOhm, type WireSize } from './wire';
 
+/** A run of wire under load. */
 export interface DropInput {
   readonly currentA: number;
   /** One way, from the source to the lamp. */
@@ -12,6 +13,7 @@ export interface DropInput {
   readonly chassisOhm?: number;
 }
 
+/** What is lost on the way. */
 export interface Drop {
   readonly loopOhm: number;
   readonly dropV: number;

@@ -40,6 +40,7 @@ export type FlasherKind = keyof typeof FLASHERS;
 /** Flashes per minute that are allowed. Source: UN R6 / R148 and SAE J590. */
 export const RATE_WINDOW = { min: 60, max: 120 } as const;
 
+/** How fast a flasher of a kind goes under a load. */
 export interface FlashRate {
   readonly perMinute: number;
   readonly within: boolean;

@@ -6,6 +6,7 @@ export const BLADE_FUSES_A = [1, 2, 3, 4, 5, 7.5, 10, 15, 20, 25, 30, 35, 40] as
 /** *Setting*: share of a fuse that a steady load may use. Source: fuse makers' practice for blade fuses. */
 export const FUSE_SHARE = 0.75;
 
+/** The fuse of a feed: the one to take, or why none suits. */
 export type FeedFuse =
   | { readonly kind: 'fuse'; readonly fuseA: number; readonly leastA: number }
   /** The wire bears no fuse that the load needs; the next thicker one that does. */

@@ -6,3 +6,4 @@ export * from './loadResistor';
 export * from './flasher';
 export * from './drain';
 export * from './lowLoad';
+export * from './filament';

@@ -1,9 +1,10 @@
+import { FILAMENT_EXPONENT } from './filament';
 import type { SystemV } from './systemVoltage';
 
 /** Resistors that the trade stocks, Ω. */
 export const STOCK_OHM = [3.9, 4.7, 5.6, 6.8, 8.2, 10, 12, 15, 18, 22, 27, 33] as const;
 
-/** Voltages of a system, V: at the test, at its highest while charging, and the lowest at which a monitor judges (*setting*). */
+/** Voltages of a system, V: at the test (source: UN R148 and R149, test voltage of LED modules), at its highest while charging, and the lowest at which a monitor judges (*setting*). */
 export const SYSTEM_V = {
   12: { testV: 13.5, highV: 14.4, monitorLowV: 11.5 },
   24: { testV: 28, highV: 28.8, monitorLowV: 23 },
@@ -14,6 +15,7 @@ const MARGIN = 1.1;
 /** Over this heat, W, the hot-surface rules are said. */
 export const HOT_W = 5;
 
+/** A monitored lamp, the old bulb and the new current. */
 export interface LoadResistorInput {
   /** Current of the bulb as measured or listed at a stated voltage, A; never watts ÷ volts. */
   readonly bulbA: number;
@@ -26,6 +28,7 @@ export interface LoadResistorInput {
   readonly steady: boolean;
 }
 
+/** The resistor that makes up the load with the heat it gives, or that none is needed. */
 export type LoadResistor =
   | { readonly kind: 'none-needed'; readonly neededA: number }
   | { readonly kind: 'none-in-stock'; readonly neededA: number; readonly mostOhm: number }
@@ -54,7 +57,7 @@ export function loadResistor(i: LoadResistorInput): LoadResistor {
   const ohm = [...STOCK_OHM].reverse().find((r) => r <= mostOhm);
   if (ohm === undefined) return { kind: 'none-in-stock', neededA, mostOhm };
   // A bulb's own current falls with the voltage as (V/V_r)^0.55; the threshold is a share of the bulb as it is then.
-  const thresholdAtLow = i.threshold * i.bulbA * (monitorLowV / testV) ** 0.55;
+  const thresholdAtLow = i.threshold * i.bulbA * (monitorLowV / testV) ** FILAMENT_EXPONENT;
   const heatW = highV ** 2 / ohm;
   return {
     kind: 'resistor',

@@ -6,6 +6,7 @@ import type { SystemV } from './systemVoltage';
 export const CURES = ['setting', 'flasher', 'decoder', 'resistor'] as const;
 export type Cure = (typeof CURES)[number];
 
+/** A cure with what speaks for and against it. */
 export interface CureOption {
   readonly cure: Cure;
   readonly for: readonly Reason[];
@@ -13,6 +14,7 @@ export interface CureOption {
   readonly resistor?: LoadResistor;
 }
 
+/** A lamp that draws less than the vehicle's monitor wants. */
 export interface LowLoad {
   /** Current under which the vehicle takes the lamp for dead, A, and what the lamp draws. */
   readonly belowA: number;

@@ -18,6 +18,7 @@ export const WIRES = {
   '4 mm²': { mOhmPerM: 4.71, maxFuseA: 35, crimpN: null, mm2: 4 },
 } as const;
 export type WireSize = keyof typeof WIRES;
+/** All sizes, thinnest first. */
 export const WIRE_SIZES = Object.keys(WIRES) as readonly WireSize[];
 
 /** Temperature coefficient of copper near 20 °C, 1/K. */

@@ -1,6 +1,7 @@
 import { minutesOf, openTargets, outcomesOf, type Quest, usefulLooks } from './quest';
 import type { WorldState } from './worlds';
 
+/** The looks in their order, and the minutes they are expected to take. */
 export interface CheapestPlan {
   readonly minutes: number;
   /** Expected minutes when a look is taken first and the best order follows. */

@@ -3,8 +3,11 @@ import { type Accepts, type Mend, type Predicate, predicateTest, type Rule } fro
 
 /** no < mend < yes. */
 export type Rank = 0 | 1 | 2;
+/** Not met, whatever is fitted besides. */
 export const NO: Rank = 0;
+/** Met once a part makes up for it. */
 export const MEND: Rank = 1;
+/** Met as it is. */
 export const YES: Rank = 2;
 
 /** What stands behind a leaf, for explanations. */
@@ -17,11 +20,13 @@ export type LeafOrigin =
       readonly facts: Readonly<Record<string, string>>;
     };
 
+/** Parts that make a condition good, together. */
 export interface MendOption {
   readonly mend: Mend;
   readonly when: Condition | null;
 }
 
+/** A condition on one fact. */
 export interface Leaf {
   readonly kind: 'leaf';
   readonly id: string;

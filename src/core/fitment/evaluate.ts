@@ -9,8 +9,10 @@ export interface Interval {
   readonly lo: Rank;
   readonly hi: Rank;
 }
+/** Facts that are known, by reference. */
 export type Known = ReadonlyMap<FactRef, FactValue>;
 
+/** What can be said of an assembly on a vehicle, best first. */
 export const VERDICTS = ['fits', 'fits-with-parts', 'check-first', 'does-not-fit'] as const;
 export type Verdict = (typeof VERDICTS)[number];
 
@@ -31,6 +33,7 @@ export interface Prepared {
 
 const MAX_REPEATED_UNKNOWN = 12;
 
+/** Binds a condition to the facts it reads, once for many evaluations. */
 export function prepare(condition: Condition, registry: FactRegistry): Prepared {
   const leaves = leavesOf(condition);
   const count = new Map<FactRef, number>();

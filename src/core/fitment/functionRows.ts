@@ -12,7 +12,9 @@ import { bindAt, type Condition, fold, NO } from './condition';
 import { evaluate, type Known, prepare } from './evaluate';
 import { any, type BoundRequirement, type SwapPlan } from './profile';
 
+/** Whether something holds: surely, surely not, or not known. */
 export type Certainty = 'yes' | 'no' | 'unknown';
+/** What the swap does to a function of the place. */
 export type FunctionChange = 'kept' | 'gained' | 'lost' | 'colour-changed' | 'unknown';
 
 /** One lamp function or duty across the swap. Colours and sides are those of the swapped places only. */

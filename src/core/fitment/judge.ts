@@ -33,6 +33,7 @@ export interface PartLine {
   readonly certain: boolean;
 }
 
+/** All that is said of one application on one vehicle. */
 export interface Judgement {
   readonly application: string;
   /** Lamp of each place, by position key. */
@@ -56,6 +57,7 @@ export interface Judgement {
   readonly road: { readonly mark: RoadMark; readonly reasons: readonly Reason[] };
 }
 
+/** What a judgement is made with, besides the rows themselves. */
 export interface JudgeContext {
   readonly known: Known;
   readonly registry: FactRegistry;

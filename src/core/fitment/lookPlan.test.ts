@@ -1,47 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { factRegistry, type FactKey } from '../vehicle';
+import { factRegistry } from '../vehicle';
 import { cheapestPlan } from './cheapestPlan';
-import { type Condition, fold, type Leaf, simplify } from './condition';
+import { type Condition, fold, simplify } from './condition';
 import { evaluate, prepare } from './evaluate';
 import { planLooks } from './lookPlan';
+import { all, any, key, leaf, plan } from './lookPlanKit';
 import { type Aim, type LookPlanInput, openTargets, outcomesOf, questOf, usefulLooks } from './quest';
-import { drawWorld, worldsOf } from './worlds';
+import { worldsOf } from './worlds';
 
-const key = (id: string, more: Partial<FactKey> = {}): FactKey => ({
-  id,
-  subject: 'vehicle',
-  type: { kind: 'yes-no' },
-  sources: ['seen'],
-  look: { id, minutes: 1 },
-  ...more,
-});
-const leaf = (fact: string, value: boolean | string = true, mends: Leaf['mends'] = []): Leaf => ({
-  kind: 'leaf',
-  id: `${fact}=${value}`,
-  ref: `${fact}@vehicle`,
-  accepts: { kind: 'values', values: [value] },
-  mends,
-  origin: { kind: 'lamp', code: '', facts: {} },
-  position: null,
-});
-const all = (...of: Condition[]): Condition => ({ kind: 'all', of });
-const any = (...of: Condition[]): Condition => ({ kind: 'any', of });
-
-function plan(
-  keys: readonly FactKey[],
-  conditions: readonly Condition[],
-  more: Partial<LookPlanInput> = {},
-  wishes: readonly number[] = [],
-) {
-  return planLooks({
-    targets: conditions.map((condition, i) => ({ id: `l${i}`, condition, wishesMet: wishes[i] ?? 0 })),
-    known: new Map(),
-    registry: factRegistry(keys),
-    aim: 'settle-all',
-    ...more,
-  });
-}
 const first = (p: ReturnType<typeof plan>) => p.looks[0]?.id;
 
 describe('the next best look', () => {
@@ -316,56 +283,5 @@ describe('whatever the rules', () => {
       }),
       { numRuns: 40 },
     );
-  });
-});
-
-describe('more facts than can be tried one by one', () => {
-  const names = Array.from({ length: 20 }, (_, i) => `g${String(i).padStart(2, '0')}`);
-  const twenty = names.map((id, i) => key(id, { look: { id, minutes: 1 + i } }));
-
-  it('are asked by what a minute tells; the minutes are an average over drawn worlds, the same each time', () => {
-    const p = plan(twenty, [all(...names.map((n) => leaf(n)))]);
-    expect(p.method).toBe('greedy');
-    expect(p.looks.map((l) => l.id)).toEqual(names.map((n) => `${n}@vehicle`));
-    expect(plan(twenty, [all(...names.map((n) => leaf(n)))])).toEqual(p);
-    // Each holds in half of the worlds: the sum of (i + 1) ÷ 2^i is 4, less a trace, with ± 0.6 for 32 drawn worlds.
-    expect(p.expectedMinutes).toBeGreaterThan(2.2);
-    expect(p.expectedMinutes).toBeLessThan(5.8);
-    expect(plan(twenty, [all(...names.map((n) => leaf(n)))], { seed: 2 }).expectedMinutes).not.toBe(
-      p.expectedMinutes,
-    );
-  });
-
-  it('that stand at several leaves are drawn, so that a fact never is two things at once', () => {
-    const twelve = names.slice(0, 12);
-    const { conditions, facts } = worldsOf(
-      [
-        any(...twelve.map((n) => all(leaf(n), leaf(n)))),
-        all(...twelve.map((n) => any(leaf(n, true), leaf(n, false)))),
-        any(...twelve.map((n) => all(leaf(n, true), leaf(n, false)))),
-      ],
-      new Map(),
-      factRegistry(twenty),
-      [],
-    );
-    const s = new Int8Array(facts.length).fill(-1);
-    // Taken as independent the first would be 1 − 0.75^12 = 0.968; it is 1 − 0.5^12.
-    expect(conditions[0]?.chance(s)).toBeGreaterThan(0.98);
-    expect(conditions[1]?.chance(s)).toBe(1);
-    expect(conditions[2]?.chance(s)).toBe(0);
-  });
-
-  it('a world is drawn by the chances of its cells', () => {
-    const s = new Int8Array([-1, -1]);
-    const draw = (x: number) => [...drawWorld(s, [1], [[1], [0.2, 0.5, 0.3]], () => x)];
-    expect([0, 0.19, 0.21, 0.69, 0.71, 0.999].map(draw)).toEqual([
-      [-1, 0],
-      [-1, 0],
-      [-1, 1],
-      [-1, 1],
-      [-1, 2],
-      [-1, 2],
-    ]);
-    expect([...s]).toEqual([-1, -1]);
   });
 });

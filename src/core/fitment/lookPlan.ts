@@ -27,6 +27,7 @@ export interface PlannedLook {
   readonly maySettle: number;
 }
 
+/** What to look at next, in order, and how long that is expected to take. */
 export interface LookPlan {
   /** Best first; empty: nothing is left to ask, or nothing can be told. */
   readonly looks: readonly PlannedLook[];

@@ -27,6 +27,7 @@ export interface BoundRequirement {
   readonly after: Condition;
 }
 
+/** A condition that is decided from the start. */
 export const constant = (
   id: string,
   value: Constant['value'],
@@ -41,8 +42,11 @@ export const constant = (
   position: null,
 });
 
+/** Holds where every one does. */
 export const all = (of: readonly Condition[]): Condition => ({ kind: 'all', of });
+/** Holds where one does. */
 export const any = (of: readonly Condition[]): Condition => ({ kind: 'any', of });
+/** Holds where it does not; certainty is kept. */
 export const not = (of: Condition): Condition => ({ kind: 'not', of });
 
 /** A leaf that the program itself adds, on a fact of the vehicle. */

@@ -16,6 +16,7 @@ export interface LookTarget {
   readonly wishesMet: number;
 }
 
+/** Lamps, looks and what they cost, ready to be planned. */
 export interface LookPlanInput {
   readonly targets: readonly LookTarget[];
   readonly known: Known;

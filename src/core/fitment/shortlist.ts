@@ -20,6 +20,7 @@ import type { SwapPlan } from './profile';
 
 /** What the customer wants of the new lamps: a function or a trait. */
 export type Wish = LampFunction | LampTrait;
+/** Every wish that can be said, in the order in which it is asked. */
 export const WISHES: readonly Wish[] = [
   'drl',
   'brighter-low',
@@ -45,6 +46,7 @@ export interface ShelfIndex {
   readonly applications: ReadonlyMap<string, Application>;
 }
 
+/** Rows by their ids, for many questions. */
 export function indexShelf(shelf: Pick<Shelf, 'lamps' | 'families' | 'applications'>): ShelfIndex {
   const byId = <T extends { id: string }>(rows: readonly T[]) => new Map(rows.map((r) => [r.id, r]));
   return { lamps: byId(shelf.lamps), families: byId(shelf.families), applications: byId(shelf.applications) };

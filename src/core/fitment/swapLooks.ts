@@ -6,6 +6,7 @@ import { boundRequirements } from './profile';
 import type { Aim } from './quest';
 import { planSwap, type Wish, wishesMetBy } from './shortlist';
 
+/** The candidates of a swap, what is known, and what is wanted. */
 export interface SwapLooksInput {
   readonly applications: readonly Application[];
   readonly family: Family;

@@ -6,12 +6,15 @@ import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from './types';
 
 /** *Setting*: what each further joint is reckoned to cost, in minor units: a place that can corrode or come loose. */
 export const JOINT_MINOR = 300;
+/** *Setting*: adapters in one chain at most. */
 export const MAX_LINKS = 3;
+/** *Setting*: ends of a chain that may hang free at once. */
 export const MAX_OPEN = 3;
 
 /** How a plug of the lamp goes onto an open end. `turned`: an unkeyed one, the other way round; `jointed`: wire by wire. */
 export type MatedHow = 'mates' | 'unlocked' | 'reversible' | 'turned' | 'jointed' | 'screwed';
 
+/** Ends that are there, ends that are wanted, adapters between. */
 export interface ChainInput {
   readonly vehiclePlugs: readonly VehiclePlug[];
   readonly lampPlugs: readonly LampPlug[];
@@ -30,6 +33,7 @@ export interface ChainLink {
   readonly onto: readonly string[];
 }
 
+/** A wanted end and what it meets. */
 export interface ChainMate {
   readonly plug: string;
   readonly end: string;
@@ -38,6 +42,7 @@ export interface ChainMate {
   readonly cavities: ReadonlyMap<string, string>;
 }
 
+/** Adapters in their order, what they cost, and what meets what. */
 export interface Chain {
   readonly links: readonly ChainLink[];
   readonly mates: readonly ChainMate[];
@@ -77,7 +82,8 @@ export function adapterChain(i: ChainInput): Chain | null {
   const present = new Set(start.flatMap((e) => [...e.circuits.values()]));
   const goals = wanted.map((plug) => goalOf(plug, present, i, jointMinor));
   const maxOpen = Math.max(MAX_OPEN, start.length);
-  const seen = new Set<string>();
+  /** The same open ends, as they were reached: only what was cheaper and shorter too makes another way to them idle. */
+  const seen = new Map<string, Pick<State, 'links' | 'costMinor'>[]>();
   const queue = new TinyQueue<State>([], i.bounded === false ? byLinks : byBound);
   const push = (s: Omit<State, 'bound' | 'name'>) => {
     const rest = restOf(s, goals, i.bounded !== false);
@@ -96,8 +102,10 @@ export function adapterChain(i: ChainInput): Chain | null {
       .sort()
       .join('¦');
     if (i.bounded !== false) {
-      if (seen.has(key)) continue;
-      seen.add(key);
+      const before = seen.get(key) ?? [];
+      if (before.some((b) => b.links.length <= state.links.length && b.costMinor <= state.costMinor))
+        continue;
+      seen.set(key, [...before, state]);
     }
     const mates = matesOf(state.open, goals, i);
     if (mates) {

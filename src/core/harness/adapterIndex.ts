@@ -24,6 +24,7 @@ export interface IndexedAdapter {
   }[];
 }
 
+/** Adapters by the families of their ends. */
 export interface AdapterIndex {
   /** Adapters by the family of their first in-end, cheapest first. */
   readonly byFirst: ReadonlyMap<string, readonly IndexedAdapter[]>;

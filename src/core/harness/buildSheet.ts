@@ -8,6 +8,7 @@ import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug, Wire } from './ty
 /** *Setting*: length of a lead between two plugs, m. */
 export const LEAD_M = 0.3;
 
+/** A housing of the lead, with its terminals and blanks. */
 export interface BuildHousing {
   /** `in` takes the vehicle's plug, so it is a lamp half of its family; `out` takes the lamp's. */
   readonly end: 'in' | 'out';
@@ -21,6 +22,7 @@ export interface BuildHousing {
   readonly blanks: readonly string[];
 }
 
+/** A wire of the lead, cut and crimped. */
 export interface BuildWire {
   readonly from: { readonly plug: string; readonly cavity: string };
   readonly to: { readonly plug: string; readonly cavity: string };
@@ -41,6 +43,7 @@ export interface BuildSheet {
   readonly notes: readonly Reason[];
 }
 
+/** The map that wants a lead, and the plugs on its ends. */
 export interface BuildInput {
   readonly vehiclePlugs: readonly VehiclePlug[];
   readonly lampPlugs: readonly LampPlug[];

@@ -80,6 +80,7 @@ const polarPlug = (i: MappedInput, all: readonly MappedInput[]) =>
 const onlyPulsed = (list: readonly Difference[]) =>
   list.every((d) => d.has.kind === 'pulsed' && d.needs.kind === 'on');
 
+/** Whether the lamp bears the vehicle's system; nothing is said while the system is not known. */
 export function voltageConflicts(m: PinMapInput): readonly Reason[] {
   if (m.systemV === null || worksOn(m.systemV, m.lampMinV, m.lampMaxV)) return [];
   return [reason('voltage', { systemV: m.systemV, minV: m.lampMinV, maxV: m.lampMaxV })];

@@ -21,12 +21,14 @@ export type Shape =
       readonly bold: boolean;
     };
 
+/** Shapes on a sheet of this size, in points. */
 export interface Drawing {
   readonly width: number;
   readonly height: number;
   readonly shapes: readonly Shape[];
 }
 
+/** Names in the language of the drawing. */
 export interface DrawnWords {
   readonly circuit: (id: string) => string;
   readonly plug: (id: string) => string;

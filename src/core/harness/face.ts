@@ -1,5 +1,6 @@
 import type { ConnectorHalf } from './types';
 
+/** From which side a connector is looked at. */
 export type FaceView = 'mating' | 'wire';
 
 /** A cavity as it is seen from one side: `row` and `column` from the upper left of what one looks at. */

@@ -54,6 +54,7 @@ export interface FeedNeed {
   readonly limitV: number;
 }
 
+/** Every place of a vehicle that a feed could come from. */
 export interface FeedSources {
   readonly boxes: readonly FuseBox[];
   readonly leads: readonly PluginLead[];
@@ -69,6 +70,7 @@ export interface FeedDifference {
   readonly first: ControlState | null;
 }
 
+/** One such place for one need, judged. */
 export interface FeedCandidate {
   /** `slot:cabin/F14/tap`, `lead:aux-1`, `battery`, `wire:position`. */
   readonly id: string;
@@ -98,6 +100,7 @@ export interface FeedCandidate {
 
 /** *Settings*: what a two-fuse tap bears, A; what a sensing module draws while nothing runs, mA. */
 export const TAP_RATING_A = 10;
+/** *Setting*: what a battery module draws at rest, mA. */
 export const MODULE_MA = 9;
 
 /** When a module that senses the running engine's voltage makes its output live. */

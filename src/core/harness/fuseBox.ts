@@ -2,6 +2,7 @@ import type { LevelCase } from '../controls';
 import type { Rule } from '../rule';
 import type { Prose } from '../kernel/reason';
 
+/** Sizes of blade fuses. Source: ISO 8820-3. */
 export const BLADES = ['low-profile', 'mini', 'regular', 'maxi'] as const;
 export type Blade = (typeof BLADES)[number];
 
@@ -9,9 +10,11 @@ export type Blade = (typeof BLADES)[number];
 export const PROTECTED_SYSTEMS = ['restraint', 'braking', 'steering', 'engine-control'] as const;
 export type ProtectedSystem = (typeof PROTECTED_SYSTEMS)[number];
 
+/** Which contact of a slot is live with the fuse pulled. */
 export const LIVE_SIDES = ['left', 'right', 'top', 'bottom', 'unknown'] as const;
 export type LiveSide = (typeof LIVE_SIDES)[number];
 
+/** Where a box sits, for seals and taps. */
 export const ENVIRONMENTS = ['cabin', 'engine-bay', 'outside'] as const;
 export type Environment = (typeof ENVIRONMENTS)[number];
 
@@ -48,6 +51,7 @@ export interface FuseBox {
   readonly feeds: readonly { readonly row: number; readonly ratingA: number; readonly steadyA: number }[];
 }
 
+/** The battery as a place for a feed. */
 export interface Battery {
   readonly xMm: number;
   readonly yMm: number;

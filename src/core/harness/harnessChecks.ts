@@ -10,8 +10,10 @@ import type { VehiclePlug } from './types';
 
 /** *Settings*: a wire that is whole, and wires that do not touch, Ω. Between the two something is bad. */
 export const WHOLE_OHM = 0.5;
+/** *Setting*: from here two nets count as apart, Ω. */
 export const APART_OHM = 100_000;
 
+/** Everything to be measured at a lead and at the plug it goes to. */
 export interface HarnessChecks {
   readonly nets: readonly Net[];
   readonly ring: RingOut;
@@ -74,9 +76,11 @@ export function harnessChecks(
   return { nets, ring: ringOut(nets), probe, probes: probeSteps(plugs, circuit, probe, meter) };
 }
 
+/** The id of a step, the same for the same ends. */
 export const ringStepId = (s: RingOutStep): string =>
   s.kind === 'continuity' ? `ring|${s.net}|${s.from}|${s.to}` : `ring|${s.net}|${s.against.join()}`;
 
+/** `between`: neither joined nor apart. */
 export type RingVerdict = 'good' | 'bad' | 'between';
 
 /** Judges a resistance; an open meter is Infinity. */

@@ -42,6 +42,7 @@ export interface Joint {
   readonly byHand: boolean;
 }
 
+/** Plugs of vehicle and lamp, and what may lead from one to another. */
 export interface JointInput {
   readonly vehiclePlugs: readonly VehiclePlug[];
   readonly lampPlugs: readonly LampPlug[];
@@ -50,6 +51,7 @@ export interface JointInput {
   readonly suits: (input: LampInput, circuit: string | null) => boolean;
 }
 
+/** Which plug meets which, and what stays free. */
 export interface Joints {
   readonly joints: readonly Joint[];
   /** Plugs of the vehicle on which nothing sits. */

@@ -9,12 +9,14 @@ import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from './types';
 
 /** How an input of the lamp gets what it needs. `by-hand`: through a lead that a person pinned. */
 export type InputVerdict = 'direct' | 'through-adapter' | 'by-hand' | 'extra-feed' | 'mode-choice' | 'unfed';
+/** What becomes of a circuit of the plug: `used`; `capped`: nothing hangs on it; `loaded`: too little does. */
 export type CircuitOutcome = 'used' | 'capped' | 'loaded';
 
 /** Verdicts of inputs that a wire of the vehicle's plug feeds. */
 export const isFed = (v: InputVerdict): boolean =>
   v === 'direct' || v === 'through-adapter' || v === 'by-hand';
 
+/** One input of the lamp with what it meets. */
 export interface MappedInput {
   readonly plug: string;
   readonly cavity: string;
@@ -33,6 +35,7 @@ export interface MappedInput {
   readonly differing: readonly Difference[];
 }
 
+/** One circuit of the vehicle with what becomes of it. */
 export interface MappedCircuit {
   readonly plug: string;
   readonly cavity: string;
@@ -44,6 +47,7 @@ export interface MappedCircuit {
   readonly missingA: number;
 }
 
+/** How a lamp meets its vehicle, cavity by cavity, with everything that is wrong about it. */
 export interface PinMap {
   readonly inputs: readonly MappedInput[];
   readonly circuits: readonly MappedCircuit[];
@@ -66,6 +70,7 @@ export interface PinMap {
 /** Pins that a person set: for `lamp plug/cavity` the `vehicle plug/cavity`, or null for none. */
 export type HandPins = Readonly<Record<string, string | null>>;
 
+/** A lamp at a place, the plugs there, and the adapters that may be taken. */
 export interface PinMapInput {
   readonly side: Side;
   readonly systemV: SystemV | null;

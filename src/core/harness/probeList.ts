@@ -18,6 +18,7 @@ export interface ProbeReading {
   readonly level: Level;
 }
 
+/** Settings and cavities that find a fault in the fewest measurements known. */
 export interface ProbeList {
   /** Settings of the controls, in an order of few switches, with what each circuit should read. */
   readonly settings: readonly { readonly state: ControlState; readonly readings: readonly ProbeReading[] }[];

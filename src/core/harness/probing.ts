@@ -20,6 +20,7 @@ export interface ProbeStep {
   readonly window: ProbeWindow;
 }
 
+/** What a sound cavity may read, V. */
 export interface VoltRange {
   readonly lowV: number;
   readonly highV: number;
@@ -105,6 +106,7 @@ export function probeSteps(
   });
 }
 
+/** A step with what the meter showed. */
 export interface ProbeReadingTaken {
   readonly step: ProbeStep;
   readonly volt: number;
@@ -115,6 +117,7 @@ export interface ProbeReadingTaken {
 const inside = (w: ProbeWindow, { volt, flashes }: ProbeReadingTaken): boolean =>
   volt >= w.lowV && volt <= w.highV && flashes === w.flashes;
 
+/** Whether a reading lies in its window. */
 export const probeGood = (taken: ProbeReadingTaken): boolean => inside(taken.step.window, taken);
 
 const endOf = (s: ProbeStep) => cavityOf(s.plug, s.cavity);

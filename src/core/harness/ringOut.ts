@@ -16,6 +16,7 @@ export type RingOutStep =
   /** Must be open: one net against all the named others, strapped together. */
   | { readonly kind: 'isolation'; readonly net: string; readonly against: readonly string[] };
 
+/** The measurements that prove a lead, and what they leave open. */
 export interface RingOut {
   readonly steps: readonly RingOutStep[];
   /** Nets that a meter cannot ring out; they are proven by the lamp itself. */

@@ -3,11 +3,13 @@ export const ROUTE_FACTOR = 1.25;
 /** *Setting*: up, down and into the housing at either end, mm. */
 export const ROUTE_ENDS_MM = 400;
 
+/** A place on the plan of the vehicle, mm. */
 export interface Point {
   readonly xMm: number;
   readonly yMm: number;
 }
 
+/** A run of wire from one place to another. */
 export interface Leg {
   /** Position that it ends at. */
   readonly position: string;

@@ -19,6 +19,7 @@ export type TrailerPin =
   | 'supply'
   | 'free';
 
+/** A trailer connector as its standard has it. */
 export interface TrailerConnector {
   readonly id: string;
   readonly shape: 'flat' | 'round';
@@ -154,6 +155,7 @@ export function trailerMatch(
   return { kind: 'converter', direction: towing === 'separate' ? 'join' : 'part' };
 }
 
+/** A colour that is not the standard's. */
 export interface ColourFinding {
   readonly circuit: string;
   readonly wire: WireCode;

@@ -7,6 +7,7 @@ import type { LampFunction, Position } from '../vehicle';
 export const WIRE_CODES = ['BK', 'BN', 'RD', 'OG', 'YE', 'GN', 'BU', 'VT', 'GY', 'WH', 'PK', 'TQ'] as const;
 export type WireCode = (typeof WIRE_CODES)[number];
 
+/** A wire by its colours and size. */
 export interface Wire {
   readonly base: WireCode;
   readonly stripe?: WireCode;
@@ -70,6 +71,7 @@ export interface LampInput {
   readonly mode?: { readonly open: Prose; readonly closed: Prose };
 }
 
+/** A plug of the lamp with its inputs. */
 export interface LampPlug {
   readonly id: string;
   readonly connector: string;

@@ -20,6 +20,7 @@ export type WirePart =
   | { readonly kind: 'cure'; readonly cure: Cure; readonly quantity: number }
   | { readonly kind: 'butt' | 'splice'; readonly quantity: number };
 
+/** What was decided about a swap's wiring. */
 export interface WirePartsInput {
   readonly lamps: readonly { readonly map: PinMap; readonly build: BuildSheet | null }[];
   readonly feeds: readonly FeedCandidate[];

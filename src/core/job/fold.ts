@@ -21,6 +21,7 @@ type Slices = {
 }[EventType];
 type Together<U> = (U extends unknown ? (u: U) => void : never) extends (all: infer I) => void ? I : never;
 
+/** Lamps that are changed together, and what was chosen for them. */
 export interface SwapRecord {
   readonly id: string;
   readonly positions: readonly PositionKey[];
@@ -140,6 +141,7 @@ export const statementsOf = (facts: JobRecord['facts']): readonly FactStatement[
     at: e.at,
   }));
 
+/** What the customer wants; nothing where nobody asked. */
 export function wishesOf(record: JobRecord): readonly Wish[] {
   return record.wishes?.event.body.wishes ?? [];
 }

@@ -8,6 +8,7 @@ import { compareEvents } from './log/frontier';
 import { standingEvents } from './log/standing';
 import { sameList } from './readings/part';
 
+/** What a job is about, before any entry is read. */
 export interface FrameSources {
   readonly family: Family;
   readonly registry: FactRegistry;

@@ -23,6 +23,7 @@ export * from './readJob';
 export * from './release/release';
 export type { ReleaseHands } from './release/releaseHands';
 export type { ReleaseWiring } from './release/releaseWiring';
+export { type FeedPlace, feedPlace } from './readings/feedPlace';
 export * from './views';
 export * from './readings/liveWiring';
 export * from './readings/orders';

@@ -123,6 +123,7 @@ export interface ShelfSlice {
   readonly sheets: readonly Pinned<StepSheet>[];
   readonly parts: readonly Part[];
 }
+/** Nothing lent. */
 export const NO_ROWS: ShelfSlice = { applications: [], lamps: [], sheets: [], parts: [] };
 
 /** A pack with rows besides its own. */

@@ -90,7 +90,7 @@ declare module '../kernel/reason' {
     'item-mode-differs': AtAll & { readonly said: readonly string[] };
     'item-mode-open': AtAll;
     'item-cure': AtAll & { readonly circuit: string; readonly missingA: number };
-    'item-feed-against': { readonly does: LampFunction; readonly words: string };
+    'item-feed-against': { readonly does: LampFunction; readonly place?: string };
     'item-feed-loses': { readonly does: LampFunction; readonly serves: Prose };
     'item-lead': At & { readonly wires: number };
     'item-no-sheet': AtAll;

@@ -1,3 +1,4 @@
+/** What a person can be in a shop. */
 export const ROLES = ['counter', 'technician', 'lead'] as const;
 /** What a person is in a shop. */
 export type Role = (typeof ROLES)[number];
@@ -20,6 +21,7 @@ const PERMISSIONS = {
 } as const satisfies Record<string, readonly Role[]>;
 export type Permission = keyof typeof PERMISSIONS;
 
+/** Every right that the access table knows. */
 export const PERMISSION_NAMES = Object.keys(PERMISSIONS) as readonly Permission[];
 
 /** Whether a role has a permission. */

@@ -21,8 +21,10 @@ export interface JobSources {
   readonly rates: Rates;
 }
 
+/** Rows that a choice pins at a revision. */
 export type PinnedKind = 'application' | 'lamp' | 'part' | 'step-sheet';
 
+/** Look-ups of pinned rows. */
 export interface PinnedRows {
   readonly application: (ref: RowRef) => Application | undefined;
   readonly lamp: (ref: RowRef) => Lamp | undefined;

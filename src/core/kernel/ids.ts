@@ -11,6 +11,7 @@ const key = <K extends string>(...parts: readonly string[]): Key<K> => parts.joi
  * files: its kind is not kept by the compiler.
  */
 export type FactRef = string;
+/** Names a fact about a subject. */
 export const factRef = (fact: string, subject: string): FactRef => `${fact}@${subject}`;
 /** A fact's key and its subject. */
 export function splitFactRef(ref: FactRef): { readonly key: string; readonly subject: string } {
@@ -20,6 +21,7 @@ export function splitFactRef(ref: FactRef): { readonly key: string; readonly sub
 
 /** A plug of the vehicle at a position, `headlamp.front.left/X41`. */
 export type PlugAt = Key<'plug'>;
+/** Names a plug at a position. */
 export const plugAt = (position: string, plug: string): PlugAt => key(position, plug);
 
 /** A cavity of a plug there, `headlamp.front.left/X41/3`; of a lamp, `brace-left/main/3`. */
@@ -29,36 +31,47 @@ export const cavityAt = (at: string, cavity: string): CavityAt => key(at, cavity
 
 /** A lamp at a position, `headlamp.front.left/brace-left`. */
 export type LampAt = Key<'lamp'>;
+/** Names a lamp at a position. */
 export const lampAt = (position: string, lamp: string): LampAt => key(position, lamp);
 
 /** A step of bench or proof, or a check of the harness, of a lamp at a position. */
 export type CheckAt = Key<'check'>;
+/** Names a step or check of a lamp at a position. */
 export const checkAt = (position: string, lamp: string, check: string): CheckAt => key(position, lamp, check);
 
 /** One function in a setting of the proof. */
 export type CellAt = Key<'cell'>;
+/** Names a function in a setting. */
 export const cellAt = (at: CheckAt, does: string): CellAt => key(at, does);
 
 /** A function of a swap that wants a feed, `<swap>/drl`. */
 export type FeedOf = Key<'feed'>;
+/** Names a feed of a swap. */
 export const feedOf = (swap: string, does: string): FeedOf => key(swap, does);
 
 /** A part or lamp that a swap needs. */
 export type PartOf = Key<'part'>;
+/** Names a part of a swap. */
 export const partOf = (swap: string, part: string): PartOf => key(swap, part);
 
 /** A step sheet of a swap. */
 export type SheetOf = Key<'sheet'>;
+/** Names a sheet of a swap. */
 export const sheetOf = (swap: string, sheet: string): SheetOf => key(swap, sheet);
 
 /** One of the smaller choices of the wiring. */
 export type Matter = Key<'matter'>;
+/** What the smaller choices are about. */
 export const MATTER_KINDS = ['mode', 'cure', 'route', 'adapters'] as const;
 export type MatterKind = (typeof MATTER_KINDS)[number];
+/** How a mode plug is set. */
 export const modeMatter = (position: string, plug: string, cavity: string): Matter =>
   key('mode', position, plug, cavity);
+/** What is done about a circuit that misses the lamp. */
 export const cureMatter = (circuit: string): Matter => key('cure', circuit);
+/** How long the leg to a lamp is. */
 export const routeMatter = (position: string): Matter => key('route', position);
+/** Which adapters lead to a lamp. */
 export const adaptersMatter = (position: string): Matter => key('adapters', position);
 /** What a matter is about; null: the text is none. */
 export const matterKind = (text: string): MatterKind | null =>
@@ -66,14 +79,17 @@ export const matterKind = (text: string): MatterKind | null =>
 
 /** A matter of a swap. */
 export type MatterOf = Key<'matter-of'>;
+/** Names a matter of a swap. */
 export const matterOf = (swap: string, matter: string): MatterOf => key(swap, matter);
 
 /** A step of the plan on one of its ways, `out/bumper-off`. */
 export type WayStep = Key<'way-step'>;
+/** Names a step on its way. */
 export const wayStep = (way: 'out' | 'back', step: string): WayStep => key(way, step);
 
 /** A group of fasteners at a step of the plan. */
 export type GroupAt = Key<'group'>;
+/** Names a group of fasteners. */
 export const groupAt = (step: string, group: string): GroupAt => key(step, group);
 
 /** A cavity among the plugs of one place, `main/3`, as it stands in pins and bench steps. */
@@ -92,14 +108,17 @@ export const sheetStep = (planned: string): string => planned.split('@')[0] ?? p
 
 /** A row of the shelf at a revision, `brace-left#3`. */
 export type RowAt = Key<'row-at'>;
+/** Names a row at a revision. */
 export const rowAt = (id: string, rev: number): RowAt => `${id}#${rev}` as RowAt;
 
 /** A row of the shelf by its kind, `lamp/brace-left`. */
 export type RowOf = Key<'row-of'>;
+/** Names a row by its kind. */
 export const rowOf = (rowKind: string, id: string): RowOf => key(rowKind, id);
 /** The id of the row. */
 export const rowIdOf = (row: RowOf): string => row.slice(row.indexOf('/') + 1);
 
 /** Parts that are taken together, `one+other`; `none`: a lead that is made. */
 export const chainText = (parts: readonly string[]): string => parts.join('+');
+/** The parts of a chain, in their order. */
 export const chainParts = (text: string): readonly string[] => text.split('+');

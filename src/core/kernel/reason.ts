@@ -20,6 +20,7 @@ export type NoFacts = Readonly<Record<string, never>>;
 // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- filled by the `reasons.ts` of the folders
 export interface ReasonFacts {}
 
+/** The code of a sentence. */
 export type ReasonCode = keyof ReasonFacts;
 
 /** A reason of one code; of several codes: any of theirs. */

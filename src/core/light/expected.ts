@@ -20,6 +20,7 @@ const FOLLOWS: Partial<Record<LampFunction, LampFunction>> = {
   identification: 'tail',
 };
 
+/** A lamp as it is wired at its place. */
 export interface FittedLamp {
   readonly lamp: Pick<Lamp, 'functions' | 'behaviour'>;
   readonly side: Side;
@@ -85,9 +86,10 @@ export function decidingCases(fitted: FittedLamp, does: LampFunction): readonly 
 function ownLevel(lamp: FittedLamp['lamp'], does: LampFunction, state: ControlState): Level | null {
   const cases = lamp.behaviour?.find((b) => b.does === does)?.cases;
   if (!cases) return null;
-  // A marker that no case can give tells "no case holds" from "a case says off".
-  const found = levelOf([...cases, { when: 'always', level: { kind: 'data' } }], state);
-  return found.kind === 'data' ? null : found;
+  // A level of its own tells "no case holds" from "a case says off", whatever levels the cases have.
+  const none: Level = { kind: 'off' };
+  const found = levelOf([...cases, { when: 'always', level: none }], state);
+  return found === none ? null : found;
 }
 
 /** What a factory lamp is taken to do: what its functions need. */

@@ -10,6 +10,7 @@ import { harnessFindings } from './lintHarness';
 import type { LintFinding } from './lintFinding';
 import type { Application, Family, Lamp, Shelf } from '../shelf/types';
 
+/** The lists of a shelf that are looked through. */
 export type LintSource = Pick<
   Shelf,
   'factKeys' | 'profiles' | 'parts' | 'connectors' | 'lamps' | 'families' | 'applications'

@@ -1,13 +1,12 @@
+import { FILAMENT_EXPONENT } from '../electrical';
 import type { CurvePoint, NetElement } from './types';
 
-/** Exponent of a filament's current over its voltage. Source: usual law of incandescent lamps. */
-export const FILAMENT_EXPONENT = 0.55;
-/** How much less a cold filament resists than a lit one. */
+/** How many times less a cold filament resists than a lit one. Source: usual figure for tungsten, 10 to 15. */
 export const COLD_RATIO = 10;
 /** Below this share of the rated voltage a filament is cold, so that both laws meet. */
 export const COLD_SHARE = COLD_RATIO ** (-1 / (1 - FILAMENT_EXPONENT));
 
-/** Share of a lamp's least working voltage at which its driver begins to draw. */
+/** *Setting*: share of a lamp's least working voltage at which its driver begins to draw. */
 export const LED_START = 0.6;
 
 /** An LED input as a load: dark to V0, a ramp to its current at its least voltage, steady above. A polar one bars the other way. */
@@ -19,12 +18,13 @@ export function ledCurve(currentA: number, minV: number, polar: boolean): readon
   return polar ? forward : [...forward.map(({ v, a }) => ({ v: -v, a: -a || 0 })).reverse(), ...forward];
 }
 
-/** A silicon diode: nothing to 0.6 V, 0.05 Ω beyond. */
+/** *Setting*: a silicon diode: nothing to 0.6 V, 0.05 Ω beyond. */
 export const DIODE: readonly CurvePoint[] = [
   { v: 0.6, a: 0 },
   { v: 100.6, a: 2000 },
 ];
 
+/** A point of a current-voltage curve. */
 export interface DevicePoint {
   readonly a: number;
   /** A per V. */

@@ -7,8 +7,11 @@ import type { NetElement, NetSolution, Network } from './types';
 
 /** *Settings*: a mated contact, a fuse with its holder, Ω; wire taken where nobody noted its size; its temperature, °C. */
 export const CONTACT_OHM = 0.005;
+/** *Setting*: a fuse in its slot, Ω. */
 export const FUSE_OHM = 0.01;
+/** *Setting*: the wire that is reckoned with where none is named. */
 export const TAKEN_WIRE: WireSize = '0.75 mm²';
+/** *Setting*: temperature of the wires, °C. */
 export const WIRE_C = 40;
 
 /** One lamp of a swap as it is wired. */
@@ -30,6 +33,7 @@ export interface WiredFeed {
   readonly legM: Readonly<Record<string, number>>;
 }
 
+/** A swap's harness as it is decided, ready to be put on the network. */
 export interface HarnessInput {
   readonly systemV: SystemV;
   readonly lamps: readonly WiredLamp[];
@@ -55,6 +59,7 @@ export interface CavityReading {
   readonly amp: number;
 }
 
+/** The harness under the switches. */
 export interface LiveHarness {
   readonly network: Network;
   readonly read: (state: ControlState) => {

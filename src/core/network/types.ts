@@ -44,11 +44,13 @@ export type NetElement =
       readonly ratedA: number;
     };
 
+/** Elements between nodes, some of which are held at a voltage. */
 export interface Network {
   readonly fixed: Readonly<Record<NodeId, number>>;
   readonly elements: readonly NetElement[];
 }
 
+/** Voltages and currents, or that none were found. */
 export interface NetSolution {
   /** V of every node; null where nothing ties it to a supply or to ground: it floats. */
   readonly nodeV: ReadonlyMap<NodeId, number | null>;

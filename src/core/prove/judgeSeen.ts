@@ -23,6 +23,7 @@ export interface SeenCell {
   readonly seen: Seen;
 }
 
+/** `outdated`: it was seen while something else was expected. */
 export type CellState = 'unproven' | 'proven' | 'mismatch' | 'outdated';
 
 /** Where a cell stands, given what was last seen. */

@@ -1,5 +1,6 @@
 import { type Reason, reason, type GivenFacts, type ReasonCode } from '../kernel/reason';
 
+/** A current in A, or why it cannot be read. */
 export type CurrentReading =
   | { readonly kind: 'current'; readonly currentA: number }
   | { readonly kind: 'fault'; readonly reason: Reason };

@@ -16,7 +16,7 @@ describe('a length as people type it', () => {
     ['2.03 m', 2030],
     ['80 in', 2032],
     ['80"', 2032],
-    ['7/32 in', 5.55625],
+    ['5/16 in', 7.9375],
     ['2 1/2 in', 63.5],
     ['1 ft', 304.8],
   ])('%s', (typed, expected) => expect(mm(typed)).toBe(expected));

@@ -1,5 +1,6 @@
 import { type Reason, reason, type GivenFacts, type ReasonCode } from '../kernel/reason';
 
+/** A length in mm, or why it cannot be read. */
 export type LengthReading =
   { readonly kind: 'length'; readonly mm: number } | { readonly kind: 'fault'; readonly reason: Reason };
 
@@ -17,7 +18,7 @@ const UNIT_MM: Readonly<Record<string, number>> = {
 };
 
 /**
- * Reads a length as people type it: `64`, `64 mm`, `6.4cm`, `7/32 in`, `2 1/2 in`, `80"`. Without a unit it is in mm.
+ * Reads a length as people type it: `64`, `64 mm`, `6.4cm`, `5/16 in`, `2 1/2 in`, `80"`. Without a unit it is in mm.
  * The decimal sign is that of the language; the other sign is refused, since it may be a thousands mark.
  * @param decimal the decimal sign, `.` or `,`
  * @returns mm, never negative; or why it cannot be read
@@ -46,7 +47,7 @@ export function readLength(typed: string, decimal: '.' | ','): LengthReading {
     : fault('length-unreadable', { typed });
 }
 
-/** Keeps `7/32` from being read as a whole number 7 with a rest. */
+/** Keeps `5/16` from being read as a whole number 7 with a rest. */
 function splitFraction(text: string): string {
   return text.replace(/^(-?)(\d+)\s*\/\s*(\d+)/, '$1 $2/$3').replace(/^- /, '-');
 }

@@ -1,12 +1,13 @@
 import type { Reason } from '../kernel/reason';
 import { readLength } from './length';
 
+/** A range in mm, or why it cannot be read. */
 export type LengthRangeReading =
   | { readonly kind: 'range'; readonly fromMm: number; readonly toMm: number }
   | { readonly kind: 'fault'; readonly reason: Reason };
 
 /**
- * Reads a span of lengths as people say it: `1/8 to 3/16 in`, `6-8 mm`, `10 … 12`, or one length, which is a span of
+ * Reads a span of lengths as people say it: `1/4 to 3/8 in`, `6-8 mm`, `10 … 12`, or one length, which is a span of
  * nothing. A unit at the end holds for both; the smaller comes first whichever was said first.
  */
 export function readLengthRange(typed: string, decimal: '.' | ','): LengthRangeReading {

@@ -38,7 +38,7 @@ describe('what a meter shows', () => {
 
 describe('a span of lengths', () => {
   it.each([
-    ['1/8 to 3/16 in', 3.175, 4.7625],
+    ['1/4 to 3/8 in', 6.35, 9.525],
     ['6-8 mm', 6, 8],
     ['8mm', 8, 8],
     ['12 … 10', 10, 12],

@@ -1,5 +1,6 @@
 import { type Reason, reason, type GivenFacts, type ReasonCode } from '../kernel/reason';
 
+/** What a meter showed, or why it cannot be read. */
 export type MeterReading =
   | { readonly kind: 'value'; readonly value: number }
   /** The meter shows that nothing joins the two: `OL`, `open`, `∞`. */

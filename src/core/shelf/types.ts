@@ -23,6 +23,7 @@ export interface Money {
   readonly currency: string;
 }
 
+/** Kinds of body that can be drawn. */
 export const BODY_STYLES = ['van', 'shuttle', 'trailer', 'tug', 'scooter'] as const;
 export type BodyStyle = (typeof BODY_STYLES)[number];
 
@@ -66,6 +67,7 @@ export interface Family {
 
 /** What the lens carries for a rule set: a declared mark, none, or nobody has looked (absent). */
 export type LensMark = 'declared' | 'none';
+/** What a lamp can do beyond its functions. */
 export const LAMP_TRAITS = [
   'sequential-turn',
   'switchback',
@@ -74,6 +76,7 @@ export const LAMP_TRAITS = [
   'brighter-low',
 ] as const;
 export type LampTrait = (typeof LAMP_TRAITS)[number];
+/** What speaks against a lamp on the road. */
 export const ROAD_FLAGS = ['retrofit-source', 'modulated-stop', 'tinted'] as const;
 export type RoadFlag = (typeof ROAD_FLAGS)[number];
 
@@ -131,6 +134,7 @@ export interface Application {
   readonly note?: Prose;
 }
 
+/** A part of the shelf: what it costs, what it is, an adapter where it is one. */
 export interface Part {
   readonly id: string;
   readonly name: Prose;
@@ -182,6 +186,7 @@ export interface ShelfKinds {
   readonly 'step-sheet': StepSheet;
 }
 export type ShelfKind = keyof ShelfKinds;
+/** Kinds of rows, in the order in which a file lists them. */
 export const SHELF_KINDS = [
   'fact-key',
   'profile',
@@ -217,6 +222,7 @@ export const SHELF_LISTS = {
   'step-sheet': 'stepSheets',
 } as const satisfies Record<ShelfKind, keyof Shelf>;
 
+/** A shelf with nothing on it. */
 export const EMPTY_SHELF: Shelf = {
   factKeys: [],
   profiles: [],

@@ -17,6 +17,7 @@ export interface FastenerEntry {
   readonly count: number;
 }
 
+/** A group of fasteners by what was counted of it. */
 export interface GroupBalance {
   readonly step: string;
   readonly group: string;

@@ -12,6 +12,7 @@ export interface Orderable {
   readonly tool: string;
 }
 
+/** An order in which everything is possible, or what stands against any. */
 export type Ordering<T extends Orderable> =
   | { readonly kind: 'order'; readonly steps: readonly T[]; readonly end: VehicleState }
   /** Steps that wait for one another in a ring; each waits for the next, the last for the first. */

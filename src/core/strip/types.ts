@@ -42,6 +42,7 @@ export const TOOLS = [
   'pliers',
   'hands',
 ] as const;
+/** A tool that a step takes, by what it is. */
 export interface Tool {
   readonly kind: (typeof TOOLS)[number];
   readonly size?: string;
@@ -55,10 +56,14 @@ export const VEHICLE_STATES = {
   battery: ['connected', 'disconnected'],
   lift: ['down', 'up'],
 } as const;
+/** A thing about the vehicle that steps change. */
 export type StateName = keyof typeof VEHICLE_STATES;
+/** How the vehicle stands, every thing named. */
 export type VehicleState = Readonly<Record<StateName, string>>;
+/** Some of it. */
 export type StatePart = Readonly<Partial<Record<StateName, string>>>;
 
+/** What a step can warn of. */
 export const STEP_CAUTIONS = [
   'high-voltage',
   'airbag',
@@ -73,6 +78,7 @@ export const STEP_CAUTIONS = [
 ] as const;
 export type StepCaution = (typeof STEP_CAUTIONS)[number];
 
+/** Kinds of fasteners that are counted. */
 export const FASTENER_KINDS = ['screw', 'bolt', 'nut', 'clip', 'push-pin'] as const;
 
 /** Fasteners of one kind, head, thread and length in one step. Groups that differ in length do not share a bag. */

@@ -4,9 +4,12 @@ import { compareText, type Prose } from '../kernel/reason';
 export const FACT_SOURCES = ['measured', 'seen', 'vin', 'told', 'assumed'] as const;
 export type FactSource = (typeof FACT_SOURCES)[number];
 
+/** What a fact can be. */
 export type FactValue = string | number | boolean;
+/** Units of facts that are numbers. */
 export type FactUnit = 'mm' | 'V' | 'year';
 
+/** What values a fact can have. */
 export type FactType =
   | { readonly kind: 'choice'; readonly values: readonly string[]; readonly open?: boolean }
   | { readonly kind: 'yes-no' }

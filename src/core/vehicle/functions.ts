@@ -34,6 +34,7 @@ export const DUTIES = [
 ] as const;
 export type Duty = (typeof DUTIES)[number];
 
+/** Colours of light that lamps have. */
 export const LIGHT_COLOURS = ['white', 'amber', 'selective-yellow', 'red'] as const;
 export type LightColour = (typeof LIGHT_COLOURS)[number];
 

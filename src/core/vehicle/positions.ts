@@ -1,5 +1,6 @@
 import { compareText } from '../kernel/reason';
 
+/** What sits at a position. */
 export const POSITION_ROLES = [
   'headlamp',
   'fog',
@@ -19,8 +20,10 @@ export type PositionRole = (typeof POSITION_ROLES)[number];
 /** In driving direction, never as seen from in front. */
 export const SIDES = ['left', 'right', 'centre'] as const;
 export type Side = (typeof SIDES)[number];
+/** Where on the vehicle. */
 export const ENDS = ['front', 'rear', 'side', 'roof'] as const;
 export type End = (typeof ENDS)[number];
+/** Which of several that sit together. */
 export const LAYERS = ['inner', 'outer', 'upper', 'lower'] as const;
 export type Layer = (typeof LAYERS)[number];
 

@@ -23,6 +23,7 @@ export interface JobNews {
   readonly vehicle: number;
 }
 
+/** A job on this device, with all that comes and goes. */
 export interface JobClient {
   /** The job as it is on this device: what the server sent, with what was written here since. */
   readonly state: () => Job;

@@ -26,6 +26,7 @@ export interface Me {
   readonly shop: string;
 }
 
+/** What waits, and whether anybody answers. */
 export interface OutboxState {
   /** Everything that waits on this device, oldest first, whoever wrote it. */
   readonly waiting: readonly Waiting[];
@@ -42,6 +43,7 @@ export interface Saying {
   readonly body: BodyOf<EventType>;
 }
 
+/** The entries of this device on their way to the server. */
 export interface Outbox {
   readonly state: () => OutboxState;
   readonly subscribe: (listen: () => void) => () => void;

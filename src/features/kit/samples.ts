@@ -1,5 +1,4 @@
-import type { StageState } from '@/core/job';
-import { STAGES } from '@/core/job';
+import { type StageState, STAGES } from '@/core/job';
 import type { Lamp } from '@/core/shelf';
 import type { PlanPosition } from '@/ui/PlanView';
 import type { LoomStage } from '@/ui/Loom';
@@ -26,9 +25,9 @@ export const LAMP: Pick<Lamp, 'face' | 'functions' | 'side'> = {
   face: {
     aspect: 1.8,
     segments: [
-      { does: 'low-beam', shape: 'round', x: 20, y: 18, w: 44, h: 44 },
-      { does: 'drl', shape: 'bar', x: 14, y: 76, w: 150, h: 10 },
-      { does: 'turn', shape: 'bar', x: 84, y: 30, w: 78, h: 20 },
+      { does: 'low-beam', shape: 'round', x: 12, y: 18, w: 26, h: 44 },
+      { does: 'drl', shape: 'bar', x: 8, y: 76, w: 84, h: 10 },
+      { does: 'turn', shape: 'bar', x: 48, y: 30, w: 42, h: 20 },
     ],
   },
 };

@@ -7,7 +7,10 @@ export function WiringPart({ doc, wiring }: { doc: ReleaseDocument; wiring: Rele
   const { words, say, t, tCode } = useSheetWords(doc);
   const lines = [
     ...wiring.feeds.map((f) =>
-      t('sheet.wiring-feed', { does: say.does(f.does), words: `${f.words} (${f.by})` }),
+      t('sheet.wiring-feed', {
+        does: say.does(f.does),
+        words: `${f.place ? say.place(f.place) : f.words} (${f.by})`,
+      }),
     ),
     ...wiring.adapters.map((a) =>
       t('sheet.wiring-adapters', { position: say.position(a.position), parts: words.list(a.parts) }),

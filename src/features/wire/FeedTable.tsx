@@ -25,7 +25,7 @@ function Feed({ does }: { does: LampFunction }) {
   const { t, tCode } = words;
   const present = wire.feeds.find((f) => f.at === feedOf(swap?.id ?? '', does));
   const [school, setSchool] = useState<FeedSchool>(present?.school ?? 'plug-in-lead');
-  const [where, setWhere] = useState(present?.words ?? '');
+  const [where, setWhere] = useState(present?.place ? '' : (present?.words ?? ''));
   const [fault, setFault] = useState(false);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
@@ -45,7 +45,7 @@ function Feed({ does }: { does: LampFunction }) {
         {present
           ? t('feed.decided', {
               school: tCode(`feed.${present.school}`),
-              words: present.words,
+              words: present.place ? say.place(present.place) : present.words,
               by: view.names[present.by] ?? '',
             })
           : t('feed.undecided')}

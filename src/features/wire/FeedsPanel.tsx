@@ -2,12 +2,12 @@
 import { feedOf } from '@/core/kernel/ids';
 import { Fragment, useState } from 'react';
 import { type FeedCandidate, sourceId } from '@/core/harness';
-import { type FeedMatter, wireView } from '@/core/job';
+import { type FeedMatter, wireView, feedPlace } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { VerdictMark } from '@/ui/marks';
 import { useJob, useView } from '../job/JobContext';
 import { FeedTable } from './FeedTable';
-import { Named, sourceName } from './feedNames';
+import { Named } from './feedNames';
 import { Legs } from './Legs';
 import { SlotPicker } from './SlotPicker';
 import type { PanelProps, WireData } from './wireScope';
@@ -52,7 +52,7 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
   const [open, setOpen] = useState<string | null>(null);
   const [slot, setSlot] = useState<string | null>(null);
   const [all, setAll] = useState(false);
-  const name = (c: FeedCandidate) => sourceName(c, data, say, words);
+  const name = (c: FeedCandidate) => say.place(feedPlace(c.source, data));
   const mine = (c: FeedCandidate) =>
     slot === null || (c.source.kind === 'slot' && `${c.source.box}/${c.source.slot}` === slot);
   const usable = matter.candidates.filter((c) => c.verdict !== 'not' || c.id === taken);
@@ -63,12 +63,11 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
       swap: swapId,
       does: matter.does,
       school: c.school,
-      words: name(c),
       source: c.source,
     });
   return (
     <div className="grid gap-3">
-      <SlotPicker data={data} slot={slot} onSlot={setSlot} taken={taken} />
+      <SlotPicker data={data} slot={slot} onSlot={setSlot} taken={decided?.source ?? null} />
       <table className="w-full border-collapse text-[0.92rem]">
         <thead className="text-left text-sm text-soft">
           <tr className="border-b border-line">

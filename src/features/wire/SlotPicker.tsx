@@ -1,5 +1,5 @@
 'use client';
-import { BLADE_COLOURS, neighbours } from '@/core/harness';
+import { BLADE_COLOURS, type FeedSource, neighbours } from '@/core/harness';
 import { FuseBoxView } from '@/ui/FuseBoxView';
 import { useJob } from '../job/JobContext';
 import type { WireData } from './wireScope';
@@ -14,7 +14,7 @@ export function SlotPicker({
   data: WireData;
   slot: string | null;
   onSlot: (slot: string | null) => void;
-  taken: string | null;
+  taken: FeedSource | null;
 }) {
   const { words, say } = useJob();
   const { t, prose } = words;
@@ -22,7 +22,7 @@ export function SlotPicker({
     <div className="flex flex-wrap gap-6">
       {data.fuseBoxes.map((box) => {
         const chosen = slot?.startsWith(`${box.id}/`) ? slot.slice(box.id.length + 1) : null;
-        const tapped = /^slot:([^/]+)\/([^/]+)\//.exec(taken ?? '');
+        const tapped = taken?.kind === 'slot' && taken.box === box.id ? taken.slot : null;
         const picked = box.slots.find((s) => s.id === chosen);
         return (
           <figure key={box.id} className="grid gap-1">
@@ -31,7 +31,7 @@ export function SlotPicker({
               rows={box.rows}
               columns={box.columns}
               label={t('feed.box', { name: prose(box.name) })}
-              chosen={chosen ?? (tapped?.[1] === box.id ? (tapped[2] ?? null) : null)}
+              chosen={chosen ?? tapped}
               onPick={(id) => onSlot(slot === `${box.id}/${id}` ? null : `${box.id}/${id}`)}
               slots={box.slots.map((s) => ({
                 id: s.id,

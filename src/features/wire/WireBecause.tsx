@@ -49,7 +49,10 @@ export function WireBecause({ wiring, parts }: { wiring: PositionWiring | null; 
       ? [
           {
             mark: <VerdictMark verdict="fits-with-parts" />,
-            text: t('wire.because-fed', { does: say.does(i.input.does), words: feed.words }),
+            text: t('wire.because-fed', {
+              does: say.does(i.input.does),
+              words: feed.place ? say.place(feed.place) : feed.words,
+            }),
             source: `${tCode(`feed.${feed.school}`)}, ${view.names[feed.by] ?? ''}`,
           },
         ]

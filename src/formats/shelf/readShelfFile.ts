@@ -12,6 +12,7 @@ import {
 import { definitionOf } from './rowCsv';
 import schema from './shelf.schema.json';
 
+/** A shelf that can be trusted, or its faults. */
 export type ShelfReading =
   | { readonly kind: 'shelf'; readonly rows: Shelf }
   | { readonly kind: 'faults'; readonly faults: readonly ShelfFault[] };

@@ -9,7 +9,9 @@ export interface CsvFault {
   readonly column: string;
   readonly reason: Reason;
 }
+/** A line of the table by its columns. */
 export type CsvRecord = Readonly<Record<string, string | undefined>>;
+/** A row made from a line, or what is wrong with its cells. */
 export type RowReading<K extends ShelfKind> =
   | { readonly kind: 'row'; readonly body: ShelfKinds[K] }
   | { readonly kind: 'faults'; readonly faults: readonly { column: string; reason: Reason }[] };

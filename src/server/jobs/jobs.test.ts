@@ -1,7 +1,5 @@
 import { eq, sql } from 'drizzle-orm';
-import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { loadNewestJobs } from '../../../e2e/support/newestJobs';
 import {
   type TwoShops,
   envelopeOf,
@@ -19,7 +17,6 @@ import { loadRelease, lockRelease } from './lockRelease';
 import { openJob } from './openJob';
 import { heldEntries } from './held';
 import { takeIn } from './takeIn';
-import { findVehicles, saveIdentity } from './vehicles';
 
 let shops: TwoShops;
 beforeAll(async () => {
@@ -191,73 +188,6 @@ describe('events', () => {
   });
 });
 
-describe('opening a job', () => {
-  it('twice with the same id opens one', async () => {
-    const input = jobInput();
-    const first = await openJob(shops.db, counter(), input, NOW);
-    expect(await openJob(shops.db, counter(), input, NOW)).toEqual(first);
-  });
-
-  it('finds a known vehicle by VIN or plate, and facts stay with the vehicle across its jobs', async () => {
-    const vin = '0YBPK7A51MW000147';
-    const first = await newJob({ vin, plate: null });
-    await send(
-      technician(),
-      first,
-      makeEvent(technician(), first, 'fact-stated', {
-        key: 'plug',
-        subject: HEAD[0] ?? '',
-        value: 'X41',
-        source: 'seen',
-      }),
-    );
-    const again = await openJob(shops.db, counter(), jobInput({ vin: vin.toLowerCase(), plate: null }), NOW);
-    if (again.kind !== 'known-vehicle') throw new Error(again.kind);
-    const second = await newJob({ vehicle: again.vehicle });
-    expect((await reading(second)).facts.get(`plug@${HEAD[0]}`)?.value).toBe('X41');
-    expect((await findVehicles(shops.db, 'north', '0YBPK'))[0]?.id).toBe(again.vehicle);
-  });
-
-  it('wants an identity and a vehicle line, and refuses a VIN of the wrong form', async () => {
-    const fault = async (more: object) => {
-      const outcome = await openJob(shops.db, counter(), jobInput(more), NOW);
-      return outcome.kind === 'faults' ? outcome.faults[0]?.message : outcome.kind;
-    };
-    expect(await fault({ plate: null })).toBe('wants-identity');
-    expect(await fault({ family: null })).toBe('wants-family');
-    expect(await fault({ family: 'no-such' })).toBe('no-such-family');
-    expect(await fault({ vin: '123' })).toBe('vin-length');
-  });
-
-  it('numbers jobs without gaps, however many open at once', async () => {
-    const outcomes = await Promise.all(
-      Array.from({ length: 8 }, () => openJob(shops.db, counter(), jobInput(), NOW)),
-    );
-    const numbers = outcomes.flatMap((o) => (o.kind === 'opened' ? [o.number] : [])).sort((a, b) => a - b);
-    expect(numbers).toEqual(numbers.map((_, i) => (numbers[0] ?? 0) + i));
-  });
-});
-
-describe('a vehicle’s identity', () => {
-  it('saved on an older version changes nothing and shows what stands', async () => {
-    const job = await newJob();
-    const { vehicle } = (await loadJob(shops.db, 'north', job)) ?? {};
-    const input = { vehicle: vehicle?.id ?? '', version: 1, vin: null };
-    const save = (more: { plate: string | null; version?: number }) =>
-      saveIdentity(shops.db, counter(), { ...input, id: uuidv7(), ...more });
-    expect(await save({ plate: 'FIRST' })).toEqual({ kind: 'saved' });
-    expect(await save({ plate: 'SECOND' })).toMatchObject({
-      kind: 'stale',
-      present: { plate: 'FIRST', version: 2 },
-    });
-    expect(await save({ version: 2, plate: null })).toMatchObject({
-      kind: 'refused',
-      code: 'wants-identity',
-    });
-  });
-});
-
-/** A job with everything but a lamp. */
 async function readyToFit(): Promise<string> {
   const job = await newJob({ vin: null, toldYear: 2021 });
   const t = technician();
@@ -385,37 +315,5 @@ describe('release', () => {
     expect((await loadRelease(shops.db, 'north', job))?.modifications).toEqual([
       { words: 'pipe bent', position: null },
     ]);
-  });
-});
-
-describe('two shops', () => {
-  it('cannot read or write each other’s jobs, vehicles or documents', async () => {
-    const job = await newJob({ vin: '0YBPK7A59GW000093', plate: null });
-    const stranger = shops.actor('south', 'lead');
-    expect(await loadJob(shops.db, 'south', job)).toBeNull();
-    expect(await loadNewestJobs(shops.db, 'south', 50)).toEqual([]);
-    expect(
-      await appendEvents(
-        shops.db,
-        stranger,
-        job,
-        [makeEvent(stranger, job, 'modification-noted', { words: 'x' })],
-        NOW,
-      ),
-    ).toMatchObject([{ code: 'no-such-job' }]);
-    expect(await findVehicles(shops.db, 'south', '0YBPK')).toEqual([]);
-    expect(await loadRelease(shops.db, 'south', job)).toBeNull();
-    expect(await lockRelease(shops.db, stranger, { ...envelopeOf(), job }, NOW)).toMatchObject({
-      code: 'no-such-job',
-    });
-    // The same VIN is a vehicle of its own in another shop.
-    expect(
-      await openJob(
-        shops.db,
-        shops.actor('south', 'counter'),
-        jobInput({ vin: '0YBPK7A59GW000093', plate: null }),
-        NOW,
-      ),
-    ).toMatchObject({ kind: 'opened', number: 1 });
   });
 });

@@ -25,7 +25,7 @@ export const job = {
     left: 2,
     groups: 2,
   },
-  'item-feed-against': { does: 'drl', words: 'Customer agrees.' },
+  'item-feed-against': { does: 'drl', place: 'F14' },
   'item-feed-loses': { does: 'drl', serves: { 'en-GB': 'Blower' } },
   'item-function-proof': { positions: ['headlamp.front.left', 'headlamp.front.right'], unproven: 2, all: 2 },
   'item-isolated': { step: { 'en-GB': 'Bumper off' }, position: 'headlamp.front.left' },

@@ -3,7 +3,7 @@ import * as yup from 'yup';
 import { FEED_SCHOOLS, type FeedSource, SLOT_WAYS, sourceId } from '../../harness';
 import { LAMP_FUNCTIONS } from '../../vehicle';
 import { latestBy } from '../log/frontier';
-import { after, id, oneOf, shape, words } from './form';
+import { after, id, note, oneOf, shape } from './form';
 import { basisToAfter, eventKind } from './kind';
 
 const SOURCES = [
@@ -20,15 +20,15 @@ export const feedChosen = eventKind({
     swap: id(),
     does: oneOf(LAMP_FUNCTIONS),
     school: oneOf(FEED_SCHOOLS),
-    /** Where it is taken: the slot, the wire, the lead. */
-    words: words(),
-    /** The place as the shelf knows it; absent: in words only, and live as the school usually is. */
+    /** Where it is taken, in a person's words; wanted where no source is named. */
+    words: note(),
+    /** The place as the shelf knows it, worded where it is shown; absent: in words only, and live as the school usually is. */
     source: yup
       .mixed<FeedSource>()
       .optional()
       .test('source', 'wrong-type', (v) => v === undefined || SOURCES.some((f) => f.isValidSync(v))),
     after: after(),
-  }),
+  }).test('words', 'words-needed', (b) => b.source !== undefined || (b.words ?? '').trim() !== ''),
   lifts: [basisToAfter],
   needs: 'work-at-vehicle',
   value: (b) => feedOf(b.swap, b.does),

@@ -75,7 +75,9 @@ export type Said<T extends EventType> = Omit<BodyOf<T>, 'after'>;
 export type JobEvent<T extends EventType = EventType> = Entry<BodyOf<T>, T>;
 /** The same as stored. */
 export type StoredEvent<T extends EventType = EventType> = Stored<BodyOf<T>, T>;
+/** An entry of any type. */
 export type AnyEvent = { [T in EventType]: JobEvent<T> }[EventType];
+/** An entry of any type with its place in the job. */
 export type AnyStoredEvent = { [T in EventType]: StoredEvent<T> }[EventType];
 
 /** Whether a text names a type. */

@@ -4,6 +4,7 @@ import { id, text } from './form';
 import type { EventKind, Loose } from './kind';
 import { type EntryFault, textFaults } from './text';
 
+/** An entry that can be read, lifted to today's form, or why it cannot. */
 export type EntryParse =
   | { readonly kind: 'entry'; readonly event: AnyEvent }
   | { readonly kind: 'faults'; readonly faults: readonly EntryFault[] };

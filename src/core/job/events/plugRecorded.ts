@@ -6,6 +6,7 @@ import { basisToAfter, eventKind } from './kind';
 /** An answer about a plug: separate facts are looked at, and not looking is an answer of its own. */
 export const LOOKED = ['yes', 'no', 'not-looked'] as const;
 export type Looked = (typeof LOOKED)[number];
+/** What is looked at on a plug, each by itself. */
 export const PLUG_CHECKS = ['mated', 'latch', 'slide', 'polarity', 'sealed', 'greased'] as const;
 export type PlugCheck = (typeof PLUG_CHECKS)[number];
 

@@ -2,6 +2,7 @@ import { latestOf } from '../log/frontier';
 import { after, id, list, note, oneOf, shape } from './form';
 import { basisToAfter, eventKind } from './kind';
 
+/** What came back with the lamp. */
 export const WARRANTY_SYMPTOMS = [
   'fogged',
   'dead-segment',

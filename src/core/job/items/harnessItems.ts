@@ -73,7 +73,10 @@ export function harnessItems(
       items.push({
         id: `feed:${e.id}`,
         origin: 'feed',
-        what: reason('item-feed-against', { does: f.does, words: e.body.words }),
+        what: reason('item-feed-against', {
+          does: f.does,
+          ...(source.kind === 'slot' ? { place: source.slot } : {}),
+        }),
         stage: 'wire',
       });
     if (candidate.loses)

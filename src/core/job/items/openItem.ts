@@ -2,6 +2,7 @@ import type { Reason } from '../../kernel/reason';
 import type { RaisedOrigin } from '../events';
 import type { Stage } from '../stages/stages';
 
+/** What raised an item; who may close it hangs on this. */
 export type ItemOrigin =
   | RaisedOrigin
   | 'contradiction'

@@ -7,6 +7,7 @@ export interface Unfit {
   readonly code: string;
 }
 
+/** A job's entries with what was taken back of them. */
 export interface Sifted {
   /** Every entry once, in history order. */
   readonly all: readonly AnyStoredEvent[];

@@ -26,6 +26,7 @@ export interface RingLine {
     readonly verdict: RingVerdict;
   } | null;
 }
+/** A measurement at the plug with what was last read there. */
 export interface ProbeLine {
   readonly step: ProbeStep;
   readonly read: {

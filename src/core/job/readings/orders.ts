@@ -22,6 +22,7 @@ export interface QuoteLine {
   readonly perhaps: boolean;
 }
 
+/** What a swap costs and how long it takes. */
 export interface Quote {
   readonly lines: readonly QuoteLine[];
   /** Half of such jobs take no longer than `p50`, nine of ten no longer than `p90`, as the shelf states it. */
@@ -48,6 +49,7 @@ export interface Procured {
   readonly state: 'not-needed' | 'here' | 'held' | 'awaited' | 'to-order';
 }
 
+/** A lamp's box and what was found when it was opened. */
 export interface BoxLine {
   readonly position: PositionKey;
   readonly lamp: string;
@@ -80,6 +82,7 @@ export interface SwapOrders {
   readonly boxes: readonly BoxLine[];
 }
 
+/** Rows by id, and what an hour costs. */
 export interface OrderSources {
   readonly lamp: (id: string) => Lamp | undefined;
   readonly part: (id: string) => Part | undefined;

@@ -39,6 +39,7 @@ export interface ProofCellLine {
   readonly cause: Reason | null;
 }
 
+/** One setting of the controls with what each lamp has to show in it. */
 export interface ProofLine {
   readonly id: string;
   readonly state: ControlState | null;
@@ -51,6 +52,7 @@ export interface ProofLine {
   }[];
 }
 
+/** What the function matrix is made from besides the wiring. */
 export interface ProofSources {
   readonly family: Family;
   readonly registry: FactRegistry;

@@ -44,6 +44,7 @@ export interface CureMatter {
   readonly event: string | null;
 }
 
+/** The smaller choices of a swap's wiring. */
 export interface WireMatters {
   readonly modes: readonly ModeMatter[];
   readonly cures: readonly CureMatter[];
@@ -51,6 +52,7 @@ export interface WireMatters {
   readonly routes: Readonly<Record<PositionKey, { readonly mm: number; readonly event: string }>>;
 }
 
+/** What those choices hang on besides the wiring. */
 export interface MatterSources {
   readonly family: Family;
   readonly registry: FactRegistry;
@@ -229,6 +231,7 @@ export function feedMatters(
   });
 }
 
+/** Measured lengths by position, mm. */
 export const measuredOf = (matters: WireMatters): Readonly<Record<string, number>> =>
   Object.fromEntries(Object.entries(matters.routes).map(([p, r]) => [p, r.mm]));
 

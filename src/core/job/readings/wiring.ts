@@ -47,6 +47,7 @@ export interface BenchLine {
   } | null;
 }
 
+/** Rows and facts that the wiring hangs on. */
 export interface WiringSources {
   readonly family: Family;
   readonly registry: FactRegistry;
@@ -169,6 +170,7 @@ function plugsAt(
 /** Conflicts that somebody has to settle; the others are notes beside the map. */
 const NOTES = new Set(['plug-reversible', 'plug-left-over', 'need-open']);
 
+/** Conflicts of the map that somebody has to settle; notes are left out. */
 export function seriousConflicts(w: PositionWiring) {
   return (w.map?.conflicts ?? []).filter((c) => !NOTES.has(c.code));
 }

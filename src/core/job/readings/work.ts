@@ -67,6 +67,7 @@ export interface ParkingState {
   readonly state: VehicleState;
 }
 
+/** The work at the vehicle as it stands: steps, fasteners, what is apart. */
 export interface StripReading {
   readonly uses: readonly SheetUseView[];
   readonly fault: Extract<StripPlan, { kind: 'fault' }> | null;
@@ -82,6 +83,7 @@ export interface StripReading {
   readonly lateFind: Readonly<Record<PositionKey, UndoCost>>;
 }
 
+/** The line, its facts and its step sheets. */
 export interface StripSources {
   readonly family: Family;
   readonly registry: FactRegistry;

@@ -112,6 +112,7 @@ export interface ReleaseDocument {
   readonly history: readonly { readonly at: string; readonly by: string; readonly type: string }[];
 }
 
+/** A job read whole, with the names and rows that its record shows. */
 export interface ReleaseInput {
   readonly reading: JobReading;
   readonly vehicle: VehicleRecord;
@@ -192,7 +193,7 @@ export function releaseDocument(input: ReleaseInput): ReleaseDocument {
         : [],
     ),
     hands: releaseHands(reading, nameOf),
-    wiring: releaseWiring(reading, nameOf),
+    wiring: releaseWiring(reading, family, nameOf),
     history: record.standing.map((e) => ({ at: e.at, by: nameOf(e.user), type: e.type })),
   };
 }

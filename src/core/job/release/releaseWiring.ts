@@ -1,3 +1,5 @@
+import type { Family } from '../../shelf/types';
+import { type FeedPlace, feedPlace } from '../readings/feedPlace';
 import { feedOf } from '../../kernel/ids';
 import type { Cure } from '../../electrical';
 import type { LampFunction, PositionKey } from '../../vehicle';
@@ -6,7 +8,13 @@ import type { JobReading } from '../readJob';
 
 /** What was done to the wiring, as the record keeps it: what was fed from where, spliced, chosen and reckoned. */
 export interface ReleaseWiring {
-  readonly feeds: readonly { readonly does: LampFunction; readonly words: string; readonly by: string }[];
+  readonly feeds: readonly {
+    readonly does: LampFunction;
+    readonly words: string;
+    /** Absent: told in words only, or frozen before places were. */
+    readonly place?: FeedPlace;
+    readonly by: string;
+  }[];
   readonly adapters: readonly { readonly position: PositionKey; readonly parts: readonly string[] }[];
   readonly leads: readonly { readonly position: PositionKey; readonly wires: number }[];
   readonly cures: readonly { readonly circuit: string; readonly cure: Cure }[];
@@ -19,14 +27,21 @@ export interface ReleaseWiring {
 }
 
 /** Freezes the wiring of a job. */
-export function releaseWiring(reading: JobReading, nameOf: (user: string) => string): ReleaseWiring {
+export function releaseWiring(
+  reading: JobReading,
+  family: Family,
+  nameOf: (user: string) => string,
+): ReleaseWiring {
   const wiring = reading.checks.flatMap((c) => c.wiring);
   const matters = reading.checks.map((c) => c.matters);
   return {
     feeds: reading.checks.flatMap((c) =>
       [...new Set(c.wiring.flatMap((w) => w.feeds.map((f) => f.does)))].flatMap((does) => {
         const e = reading.record.feeds.get(feedOf(c.swap.id, does))?.event;
-        return e ? [{ does, words: e.body.words, by: nameOf(e.user) }] : [];
+        if (!e) return [];
+        const { words = '', source } = e.body;
+        const place = source && feedPlace(source, family);
+        return [{ does, words, ...(place ? { place } : {}), by: nameOf(e.user) }];
       }),
     ),
     adapters: wiring.flatMap((w) =>

@@ -12,6 +12,7 @@ import type { VehicleRecord } from '../readings/vehicleFacts';
 /** `locked`: done and proven. */
 export type SeatState = 'open' | 'seated' | 'locked';
 
+/** How far a stage is, and what is wanting. */
 export interface StageState {
   readonly stage: Stage;
   readonly state: SeatState;
@@ -21,6 +22,7 @@ export interface StageState {
   readonly missing: readonly Reason[];
 }
 
+/** Everything that the states are derived from. */
 export interface StageInput {
   readonly vehicle: VehicleRecord;
   readonly record: JobRecord;

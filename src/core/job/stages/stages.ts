@@ -12,6 +12,7 @@ export const STAGES = [
 ] as const;
 export type Stage = (typeof STAGES)[number];
 
+/** Whether a text names a stage. */
 export function isStage(text: string): text is Stage {
   return (STAGES as readonly string[]).includes(text);
 }

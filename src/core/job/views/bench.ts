@@ -4,6 +4,7 @@ import { type Job, perJob } from './view';
 /** A lamp with its steps on the bench. */
 export type LampBench = Pick<PositionWiring, 'position' | 'lamp' | 'bench'>;
 
+/** What Bench shows. */
 export interface BenchView {
   readonly swaps: readonly { readonly id: string; readonly wiring: readonly LampBench[] }[];
 }

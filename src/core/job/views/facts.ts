@@ -3,6 +3,7 @@ import { packSources } from '../pack';
 import { placesOf } from './frame';
 import { type Job, perJob } from './view';
 
+/** A fact with everything that was said of it. */
 export interface FactView {
   readonly key: FactKey;
   /** `vehicle`, or the position that the fact is about. */

@@ -8,6 +8,7 @@ import type { StageState } from '../stages/stageStates';
 import type { VehicleRecord } from '../readings/vehicleFacts';
 import { type Job, perJob } from './view';
 
+/** A lamp position as every stage names it. */
 export interface PositionView {
   readonly key: PositionKey;
   readonly code: string;

@@ -8,6 +8,7 @@ export type LampLight = Pick<
   'position' | 'lamp' | 'state' | 'map' | 'feeds' | 'undecided' | 'light'
 >;
 
+/** What Light shows. */
 export interface LightView {
   readonly circuits: readonly Circuit[];
   readonly swaps: readonly { readonly id: string; readonly wiring: readonly LampLight[] }[];

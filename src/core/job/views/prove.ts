@@ -3,6 +3,7 @@ import type { PositionKey } from '../../vehicle';
 import type { ProofLine } from '../readings/proof';
 import { type Job, perJob } from './view';
 
+/** What Prove shows. */
 export interface ProveView {
   readonly swaps: readonly {
     readonly id: string;

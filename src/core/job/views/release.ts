@@ -1,6 +1,7 @@
 import { releaseCheck, type ReleaseCheck } from '../release/release';
 import { type Job, perJob } from './view';
 
+/** What Release shows. */
 export interface ReleaseView {
   readonly check: ReleaseCheck;
   /** Entries that came after the last lock. */

@@ -7,6 +7,7 @@ import { type PositionKey, positionKey } from '../../vehicle';
 import type { Calculator, Looked, PlugCheck } from '../events';
 import type { FeedMatter, WireMatters } from '../readings/wireMatters';
 import type { PositionWiring } from '../readings/wiring';
+import { type FeedPlace, feedPlace } from '../readings/feedPlace';
 import { mapAnew } from '../readings/mapping';
 import { frameView, type PositionView } from './frame';
 import { type Job, perJob } from './view';
@@ -21,6 +22,7 @@ export interface WireSwap {
   readonly feedMatters: readonly FeedMatter[];
 }
 
+/** What Wire shows. */
 export interface WireView {
   readonly swaps: readonly WireSwap[];
   readonly positions: readonly PositionView[];
@@ -40,6 +42,8 @@ export interface WireView {
     readonly event: string;
     readonly school: FeedSchool;
     readonly source?: FeedSource;
+    /** null: it is told in words only. */
+    readonly place: FeedPlace | null;
     readonly words: string;
     readonly by: string;
   }[];
@@ -100,7 +104,8 @@ export const wireView = perJob((job: Job): WireView => {
       event: e.id,
       school: e.body.school,
       ...(e.body.source ? { source: e.body.source } : {}),
-      words: e.body.words,
+      place: e.body.source ? feedPlace(e.body.source, job.pack.family.body) : null,
+      words: e.body.words ?? '',
       by: e.user,
     })),
     figures: record.figures.map((e) => ({

@@ -1,0 +1,178 @@
+'use client';
+import { useDraggable, useDroppable } from '@dnd-kit/core';
+import { type dayPlan, type BookingConflict, localMinutes, STEP_MIN, USUAL_HOURS } from '@/core/board';
+import { Link } from '@/ui/Link';
+import { MiniLoom } from '@/ui/Loom';
+import { WarningMark } from '@/ui/marks';
+import { useWords, useZone } from '@/ui/WordsContext';
+import { type BoardJob, jobAddress } from './boardJob';
+
+/** Share of the day from which a strip has room for its loom. */
+const WIDE_ENOUGH = 0.19;
+const SPAN = USUAL_HOURS.closeMin - USUAL_HOURS.openMin;
+
+/** The hours of a day above its lanes. */
+export function Hours({ day }: { day: string }) {
+  const { locale } = useWords();
+  const name = new Intl.DateTimeFormat(locale, {
+    weekday: 'short',
+    day: 'numeric',
+    month: 'short',
+    timeZone: 'UTC',
+  });
+  const first = Math.ceil(USUAL_HOURS.openMin / 60);
+  const hours = Array.from(
+    { length: Math.floor(USUAL_HOURS.closeMin / 60) - first + 1 },
+    (_, i) => first + i,
+  );
+  return (
+    <div className="grid grid-cols-[7rem_1fr] text-sm text-soft">
+      <b className="text-ink">{name.format(new Date(`${day}T12:00:00Z`))}</b>
+      <div className="relative h-5">
+        {hours.map((h) => (
+          <span
+            key={h}
+            className="absolute -translate-x-1/2 font-mono text-xs"
+            style={{ left: `${((h * 60 - USUAL_HOURS.openMin) / SPAN) * 100}%` }}
+          >
+            {h}
+          </span>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+/** A bay through one day: where strips are dropped. */
+export function BayLane({
+  id,
+  name,
+  lines,
+  children,
+}: {
+  id: string;
+  name: string;
+  lines: number;
+  children: React.ReactNode;
+}) {
+  const { setNodeRef, isOver } = useDroppable({ id });
+  return (
+    <div className="grid grid-cols-[7rem_1fr] border-b border-line">
+      <span className="self-center text-sm">{name}</span>
+      <div
+        ref={setNodeRef}
+        className={`relative ${isOver ? 'bg-petrol-wash' : ''}`}
+        style={{
+          height: `${lines * 2.9}rem`,
+          backgroundImage: 'linear-gradient(90deg, var(--line) 1px, transparent 1px)',
+          backgroundSize: `${(60 / SPAN) * 100}% 100%`,
+          backgroundPositionX: `${((30 / SPAN) * 100).toFixed(3)}%`,
+        }}
+        data-lane={id}
+        data-over={isOver || undefined}
+      >
+        {children}
+      </div>
+    </div>
+  );
+}
+
+/** A booking as a strip, moved by hand or by keys. */
+export function Strip({
+  strip: { booking: b, from, to, line, lines },
+  job,
+  conflicts,
+  picked,
+  onPick,
+  onMove,
+}: {
+  strip: ReturnType<typeof dayPlan>[number]['strips'][number];
+  job: BoardJob | undefined;
+  conflicts: readonly BookingConflict[];
+  picked: boolean;
+  onPick: () => void;
+  onMove: (by: { minutes?: number; bays?: number; days?: number }) => void;
+}) {
+  const { t, tCode, list } = useWords();
+  const zone = useZone();
+  const { attributes, listeners, setNodeRef, transform } = useDraggable({ id: b.id });
+  const number = String(job?.number ?? 0).padStart(4, '0');
+  const start = localMinutes(b.startsAt, zone);
+  const clock = `${Math.floor(start / 60)}:${String(start % 60).padStart(2, '0')}`;
+  const keys: Readonly<Record<string, () => void>> = {
+    ArrowLeft: () => onMove({ minutes: -STEP_MIN }),
+    ArrowRight: () => onMove({ minutes: STEP_MIN }),
+    ArrowUp: () => onMove({ bays: -1 }),
+    ArrowDown: () => onMove({ bays: 1 }),
+    PageUp: () => onMove({ days: -1 }),
+    PageDown: () => onMove({ days: 1 }),
+    Enter: onPick,
+    ' ': onPick,
+  };
+  const look = picked
+    ? 'border-petrol bg-petrol-wash'
+    : conflicts.length > 0
+      ? 'border-plum bg-raised'
+      : 'border-ink bg-raised';
+  return (
+    <div
+      className="absolute"
+      style={{
+        left: `${from * 100}%`,
+        width: `${(to - from) * 100}%`,
+        top: `calc(${(line / lines) * 100}% + 2px)`,
+        height: `calc(${100 / lines}% - 4px)`,
+        transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined,
+        zIndex: transform ? 5 : undefined,
+      }}
+    >
+      <div
+        ref={setNodeRef}
+        {...attributes}
+        {...listeners}
+        role="button"
+        aria-roledescription={t('bay.strip-role')}
+        aria-pressed={picked}
+        onClick={onPick}
+        onKeyDown={(e) => {
+          const act = keys[e.key];
+          if (!act) return;
+          e.preventDefault();
+          act();
+        }}
+        className={`flex h-full touch-none items-center gap-2 overflow-hidden rounded-sm border pl-2 pr-9 text-sm ${look}`}
+        data-strip={number}
+        data-start={clock}
+        data-bay={b.bay}
+        data-version={b.version}
+      >
+        {conflicts.length > 0 && <WarningMark />}
+        <span className="min-w-0 flex-1">
+          <span className="block truncate">
+            <b className="font-mono">{number}</b> {job?.vehicle}
+          </span>
+          <span className="block truncate text-xs text-soft">
+            {b.waitsFor ? t('bay.waits', { what: b.waitsFor }) : t('bay.minutes', { minutes: b.minutes })}
+          </span>
+          <span className="sr-only">
+            {clock} {list(conflicts.map((c) => tCode(`conflict.${c.kind}`)))}
+          </span>
+        </span>
+        {job && to - from >= WIDE_ENOUGH && (
+          <span className="w-28 shrink-0 [&_svg]:h-auto [&_svg]:w-full" aria-hidden>
+            <MiniLoom stages={job.stages} label="" />
+          </span>
+        )}
+      </div>
+      {job && (
+        <Link
+          href={jobAddress(job)}
+          className="absolute inset-y-0 right-0 grid w-8 place-items-center font-semibold text-petrol"
+          aria-label={t('bay.open', { job: number })}
+        >
+          →
+        </Link>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,135 @@
+import { v7 as uuidv7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { loadNewestJobs } from '../../../e2e/support/newestJobs';
+import { type TwoShops, envelopeOf, jobInput, makeEvent, NOW, twoShops } from '../../../e2e/support/shops';
+import { appendEvents } from './appendEvents';
+import { loadJob } from './loadJob';
+import { loadRelease, lockRelease } from './lockRelease';
+import { openJob } from './openJob';
+import { findVehicles, saveIdentity } from './vehicles';
+
+let shops: TwoShops;
+beforeAll(async () => {
+  shops = await twoShops();
+});
+afterAll(() => shops.close());
+
+const HEAD = ['headlamp.front.left', 'headlamp.front.right'];
+const technician = () => shops.actor('north', 'technician');
+const counter = () => shops.actor('north', 'counter');
+
+async function newJob(more = {}): Promise<string> {
+  const outcome = await openJob(shops.db, counter(), jobInput(more), NOW);
+  if (outcome.kind !== 'opened') throw new Error(JSON.stringify(outcome));
+  return outcome.job;
+}
+const reading = async (job: string) => {
+  const loaded = await loadJob(shops.db, 'north', job);
+  if (!loaded) throw new Error('no job');
+  return loaded.reading;
+};
+const send = (
+  actor: ReturnType<typeof technician>,
+  job: string,
+  ...events: Parameters<typeof appendEvents>[3]
+) => appendEvents(shops.db, actor, job, events, NOW);
+
+describe('opening a job', () => {
+  it('twice with the same id opens one', async () => {
+    const input = jobInput();
+    const first = await openJob(shops.db, counter(), input, NOW);
+    expect(await openJob(shops.db, counter(), input, NOW)).toEqual(first);
+  });
+
+  it('finds a known vehicle by VIN or plate, and facts stay with the vehicle across its jobs', async () => {
+    const vin = '0YBPK7A51MW000147';
+    const first = await newJob({ vin, plate: null });
+    await send(
+      technician(),
+      first,
+      makeEvent(technician(), first, 'fact-stated', {
+        key: 'plug',
+        subject: HEAD[0] ?? '',
+        value: 'X41',
+        source: 'seen',
+      }),
+    );
+    const again = await openJob(shops.db, counter(), jobInput({ vin: vin.toLowerCase(), plate: null }), NOW);
+    if (again.kind !== 'known-vehicle') throw new Error(again.kind);
+    const second = await newJob({ vehicle: again.vehicle });
+    expect((await reading(second)).facts.get(`plug@${HEAD[0]}`)?.value).toBe('X41');
+    expect((await findVehicles(shops.db, 'north', '0YBPK'))[0]?.id).toBe(again.vehicle);
+  });
+
+  it('wants an identity and a vehicle line, and refuses a VIN of the wrong form', async () => {
+    const fault = async (more: object) => {
+      const outcome = await openJob(shops.db, counter(), jobInput(more), NOW);
+      return outcome.kind === 'faults' ? outcome.faults[0]?.message : outcome.kind;
+    };
+    expect(await fault({ plate: null })).toBe('wants-identity');
+    expect(await fault({ family: null })).toBe('wants-family');
+    expect(await fault({ family: 'no-such' })).toBe('no-such-family');
+    expect(await fault({ vin: '123' })).toBe('vin-length');
+  });
+
+  it('numbers jobs without gaps, however many open at once', async () => {
+    const outcomes = await Promise.all(
+      Array.from({ length: 8 }, () => openJob(shops.db, counter(), jobInput(), NOW)),
+    );
+    const numbers = outcomes.flatMap((o) => (o.kind === 'opened' ? [o.number] : [])).sort((a, b) => a - b);
+    expect(numbers).toEqual(numbers.map((_, i) => (numbers[0] ?? 0) + i));
+  });
+});
+
+describe('a vehicle’s identity', () => {
+  it('saved on an older version changes nothing and shows what stands', async () => {
+    const job = await newJob();
+    const { vehicle } = (await loadJob(shops.db, 'north', job)) ?? {};
+    const input = { vehicle: vehicle?.id ?? '', version: 1, vin: null };
+    const save = (more: { plate: string | null; version?: number }) =>
+      saveIdentity(shops.db, counter(), { ...input, id: uuidv7(), ...more });
+    expect(await save({ plate: 'FIRST' })).toEqual({ kind: 'saved' });
+    expect(await save({ plate: 'SECOND' })).toMatchObject({
+      kind: 'stale',
+      present: { plate: 'FIRST', version: 2 },
+    });
+    expect(await save({ version: 2, plate: null })).toMatchObject({
+      kind: 'refused',
+      code: 'wants-identity',
+    });
+  });
+});
+
+/** A job with everything but a lamp. */
+
+describe('two shops', () => {
+  it('cannot read or write each other’s jobs, vehicles or documents', async () => {
+    const job = await newJob({ vin: '0YBPK7A59GW000093', plate: null });
+    const stranger = shops.actor('south', 'lead');
+    expect(await loadJob(shops.db, 'south', job)).toBeNull();
+    expect(await loadNewestJobs(shops.db, 'south', 50)).toEqual([]);
+    expect(
+      await appendEvents(
+        shops.db,
+        stranger,
+        job,
+        [makeEvent(stranger, job, 'modification-noted', { words: 'x' })],
+        NOW,
+      ),
+    ).toMatchObject([{ code: 'no-such-job' }]);
+    expect(await findVehicles(shops.db, 'south', '0YBPK')).toEqual([]);
+    expect(await loadRelease(shops.db, 'south', job)).toBeNull();
+    expect(await lockRelease(shops.db, stranger, { ...envelopeOf(), job }, NOW)).toMatchObject({
+      code: 'no-such-job',
+    });
+    // The same VIN is a vehicle of its own in another shop.
+    expect(
+      await openJob(
+        shops.db,
+        shops.actor('south', 'counter'),
+        jobInput({ vin: '0YBPK7A59GW000093', plate: null }),
+        NOW,
+      ),
+    ).toMatchObject({ kind: 'opened', number: 1 });
+  });
+});
