@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { brightness, differences, type LevelCase, levelOf } from './circuit';
-import { ALL_OFF, CONTROL_NAMES, CONTROLS, type ControlState } from './controls';
+import { ALL_OFF, type Control, CONTROL_NAMES, CONTROLS, type ControlState } from './controls';
 import { expressionOf, holds, parseExpression } from './expression';
+import { inFewSwitches, switchesBetween } from './fewSwitches';
 import { neededLevels } from './needs';
 import { isPossible, possibleStates, withControl } from './states';
 
@@ -120,4 +121,24 @@ describe('a circuit', () => {
     expect(differences(pulsed, need)).toHaveLength(2);
     expect(differences(pulsed, need, true)).toEqual([]);
   });
+});
+
+describe('an order of settings', () => {
+  const set = (more: Partial<Record<Control, string>>): ControlState => ({ ...ALL_OFF, ...more });
+  const settings = [
+    set({ key: 'on', lights: 'low', high: 'yes' }),
+    set({ key: 'on' }),
+    set({ key: 'on', left: 'yes' }),
+    set({ key: 'on', lights: 'low' }),
+  ];
+  it('goes on to the nearest, whatever order they came in', () => {
+    const order = inFewSwitches(settings);
+    expect(order[0]).toEqual(settings[1]);
+    expect(new Set(order)).toEqual(new Set(settings));
+    expect(inFewSwitches([...settings].reverse())).toEqual(order);
+    // One switch at each step, but back from the high beam or the turn signal to the other branch.
+    const thrown = order.map((s, i) => switchesBetween(order[i - 1] ?? ALL_OFF, s));
+    expect(thrown.reduce((a, b) => a + b, 0)).toBeLessThanOrEqual(6);
+  });
+  it('of none is none', () => expect(inFewSwitches([])).toEqual([]));
 });

@@ -3,3 +3,4 @@ export * from './expression';
 export * from './states';
 export * from './circuit';
 export * from './needs';
+export * from './fewSwitches';

@@ -2,9 +2,10 @@ import {
   ALL_OFF,
   type Circuit,
   type Control,
-  CONTROL_NAMES,
   type ControlState,
   expressionOf,
+  inFewSwitches,
+  switchesBetween,
   type Level,
   levelOf,
   possibleStates,
@@ -51,9 +52,12 @@ export function probeList(circuits: readonly Circuit[]): ProbeList {
   for (const s of all) {
     const key = s.row.join('|');
     const before = parting.get(key);
-    if (!before || switches(s.state) < switches(before.state)) parting.set(key, s);
+    if (!before || switchesBetween(ALL_OFF, s.state) < switchesBetween(ALL_OFF, before.state))
+      parting.set(key, s);
   }
-  const candidates = [...parting.values()].sort((a, b) => switches(a.state) - switches(b.state));
+  const candidates = [...parting.values()].sort(
+    (a, b) => switchesBetween(ALL_OFF, a.state) - switchesBetween(ALL_OFF, b.state),
+  );
   const live = (s: (typeof all)[number], i: number) => s.row[i] !== 'off' && s.row[i] !== 'data';
   const wakes = sorted.flatMap((_, i) => (candidates.some((s) => live(s, i)) ? [i] : []));
   const codes = new Map<string, number>();
@@ -179,22 +183,4 @@ function openOf({ parts, sleeping }: Reached): number {
   const sizes = new Map<number, number>();
   for (const p of parts) sizes.set(p, (sizes.get(p) ?? 0) + 1);
   return [...sizes.values()].reduce((sum, n) => sum + (n * (n - 1)) / 2, sleeping);
-}
-
-const switches = (s: ControlState, from: ControlState = ALL_OFF) =>
-  CONTROL_NAMES.filter((c) => s[c] !== from[c]).length;
-
-/** From rest, always to the setting that is the fewest switches away. */
-function inFewSwitches(states: readonly ControlState[]): readonly ControlState[] {
-  const left = [...states];
-  const order: ControlState[] = [];
-  let at: ControlState = ALL_OFF;
-  while (left.length > 0) {
-    const steps = left.map((s) => switches(s, at));
-    const next = left.splice(steps.indexOf(Math.min(...steps)), 1)[0];
-    if (!next) break;
-    order.push(next);
-    at = next;
-  }
-  return order;
 }

@@ -2,10 +2,11 @@ import {
   ALL_OFF,
   type Control,
   CONTROL_NAMES,
-  CONTROLS,
   type ControlState,
   type Expression,
   expressionOf,
+  inFewSwitches,
+  switchesBetween,
   holds,
   type Level,
   type LevelCase,
@@ -68,7 +69,7 @@ export function proofSteps(subjects: readonly ProofSubject[]): readonly ProofSte
     const shows = subjects.flatMap((s, i) => shown(s, ways[i] ?? new Map(), state));
     const key = shows.join();
     const same = telling.get(key);
-    if (!same || switches(ALL_OFF, state) < switches(ALL_OFF, same.state))
+    if (!same || switchesBetween(ALL_OFF, state) < switchesBetween(ALL_OFF, same.state))
       telling.set(key, { state, shows: new Set(shows) });
   }
   const states = [...telling.values()];
@@ -81,7 +82,10 @@ export function proofSteps(subjects: readonly ProofSubject[]): readonly ProofSte
       const g = [...s.shows].filter((x) => left.has(x)).length;
       if (
         g > gain ||
-        (g === gain && best && g > 0 && switches(ALL_OFF, s.state) < switches(ALL_OFF, best.state))
+        (g === gain &&
+          best &&
+          g > 0 &&
+          switchesBetween(ALL_OFF, s.state) < switchesBetween(ALL_OFF, best.state))
       ) {
         best = s;
         gain = g;
@@ -91,7 +95,7 @@ export function proofSteps(subjects: readonly ProofSubject[]): readonly ProofSte
     best.shows.forEach((x) => left.delete(x));
     chosen.push(best.state);
   }
-  return [...fewSwitches(chosen).map((state) => stepOf(state, subjects)), ...byItself(subjects)];
+  return [...inFewSwitches(chosen).map((state) => stepOf(state, subjects)), ...byItself(subjects)];
 }
 
 /** Per function the separate ways in which it can be lit. */
@@ -133,27 +137,6 @@ function branches(e: Expression): readonly Expression[] {
     (ways, part) => ways.flatMap((w) => branches(part).map((b) => ({ op: 'and' as const, of: [w, b] }))),
     [{ op: 'always' }],
   );
-}
-
-function switches(a: ControlState, b: ControlState): number {
-  return CONTROL_NAMES.filter((c) => a[c] !== b[c]).length;
-}
-
-/** From rest, always to the setting that is the fewest switches away; ties in the fixed order of controls. */
-function fewSwitches(states: readonly ControlState[]): readonly ControlState[] {
-  const rank = (s: ControlState) =>
-    CONTROL_NAMES.map((c) => (CONTROLS[c] as readonly string[]).indexOf(s[c])).join('');
-  const left = [...states].sort((a, b) => (rank(a) < rank(b) ? -1 : 1));
-  const order: ControlState[] = [];
-  let at: ControlState = ALL_OFF;
-  while (left.length > 0) {
-    const steps = left.map((s) => switches(at, s));
-    const next = left.splice(steps.indexOf(Math.min(...steps)), 1)[0];
-    if (!next) break;
-    order.push(next);
-    at = next;
-  }
-  return order;
 }
 
 function stepOf(state: ControlState, subjects: readonly ProofSubject[]): ProofStep {
