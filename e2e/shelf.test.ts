@@ -143,7 +143,7 @@ it('a warranty return is linked to the earlier job, and asks to tell the supplie
   await page.go('/');
   await (await page.named('a', '0010')).click();
   await (await page.find('a[data-stage=arrive]')).click();
-  await (await page.named('[role=tab]', 'Back again')).click();
+  await (await page.named('[role=tab]', 'Warranty return')).click();
   await page.find('[data-warranty=fogged]');
   expect(await page.axe()).toEqual([]);
   await (await page.find('a[data-stage=release]')).click();

@@ -47,7 +47,7 @@ describe('the lines of a harness sheet', () => {
     );
     expect(h.ringWanted({ kind: 'continuity', net: 'n', from: 'a', to: 'b' })).toBe('under 0.5 Ω');
     expect(h.ring({ kind: 'isolation', net: 'X/1', against: ['X/2', 'X/3'] })).toBe(
-      'X/1 against X/2 and X/3, strapped together',
+      'X/1 against X/2 and X/3, joined',
     );
     expect(h.ringWanted({ kind: 'isolation', net: 'X/1', against: [] })).toBe('open');
   });

@@ -35,6 +35,15 @@ describe('the catalogue', () => {
     }
   });
 
+  it('spells for both languages: what is spelled otherwise in the US stands in en-US', () => {
+    const british = /colour|levelling|catalogue|centre|licence|tyre|windscreen|grey|litre|kerb|spanner/i;
+    // Names of arguments and of their branches are no words.
+    const said = (text: string) => text.replace(/\{\w+(, select,)?|\w+(-\w+)* \{/g, '');
+    const us: Readonly<Record<string, string>> = enUS;
+    const left = Object.entries(gb).filter(([k, v]) => british.test(said(us[k] ?? v)));
+    expect(left).toEqual([]);
+  });
+
   it('has no exclamation marks', () => {
     expect(Object.values(enGB).filter((m) => m.includes('!'))).toEqual([]);
   });
