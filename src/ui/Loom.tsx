@@ -159,33 +159,34 @@ function Wire({ done }: { done: boolean }) {
   );
 }
 
-/** The loom in small, for a row of the board: state by fill, open items by a dot below. */
-export function MiniLoom({
-  stages,
-  label,
-}: {
-  stages: readonly Pick<StageState, 'stage' | 'state' | 'tags'>[];
-  label: string;
-}) {
+type MiniStage = Pick<StageState, 'stage' | 'state' | 'tags'>;
+
+/** The loom in small, for a row of the board: state by fill, open items by a dot below. One path a kind of mark. */
+export function MiniLoom({ stages, label }: { stages: readonly MiniStage[]; label: string }) {
+  const drawn = (which: (s: MiniStage) => boolean, at: (x: number) => string) =>
+    stages.map((s, i) => (which(s) ? at(4 + i * 25.5) : '')).join('');
+  const done = (s: MiniStage) => s.state === 'seated' || s.state === 'locked';
+  const plug = (x: number) => `M${x} 5h13l6 6-6 6h-13z`;
+  const line = { stroke: 'var(--ink)', strokeWidth: 1.3 };
   return (
     <svg viewBox="0 0 232 26" width="232" height="26" role="img" aria-label={label} className="block">
       <path d="M0 11h232" stroke="var(--outline)" strokeWidth="1.2" />
-      {stages.map((s, i) => {
-        const x = 4 + i * 25.5;
-        const done = s.state === 'seated' || s.state === 'locked';
-        return (
-          <g key={s.stage}>
-            <path
-              d={`M${x} 5h13l6 6-6 6h-13z`}
-              fill={done ? 'var(--ink)' : 'var(--paper)'}
-              stroke="var(--ink)"
-              strokeWidth="1.3"
-            />
-            {s.state === 'locked' && <path d={`M${x + 2} 1h11v4h-11z`} fill="var(--petrol)" />}
-            {s.tags > 0 && <path d={`M${x + 2} 20h9l3 3-3 3h-9z`} fill="var(--plum)" />}
-          </g>
-        );
-      })}
+      <path d={drawn((s) => !done(s), plug)} fill="var(--paper)" {...line} />
+      <path d={drawn(done, plug)} fill="var(--ink)" {...line} data-done={stages.filter(done).length} />
+      <path
+        d={drawn(
+          (s) => s.state === 'locked',
+          (x) => `M${x + 2} 1h11v4h-11z`,
+        )}
+        fill="var(--petrol)"
+      />
+      <path
+        d={drawn(
+          (s) => s.tags > 0,
+          (x) => `M${x + 2} 20h9l3 3-3 3h-9z`,
+        )}
+        fill="var(--plum)"
+      />
     </svg>
   );
 }

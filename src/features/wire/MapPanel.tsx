@@ -1,4 +1,5 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { cavityOf } from '@/core/kernel/ids';
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
@@ -10,10 +11,12 @@ import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { Controls } from '../job/Controls';
 import { useJob, useView } from '../job/JobContext';
-import { TrailerPanel } from './TrailerPanel';
 import { SweepPanel } from './SweepPanel';
 import { WireMap } from './WireMap';
 import type { PanelProps } from './wireScope';
+
+/** For trailers only. */
+const TrailerPanel = dynamic(() => import('./TrailerPanel').then((m) => m.TrailerPanel));
 
 const MODES = ['look', 'live', 'pin'] as const;
 

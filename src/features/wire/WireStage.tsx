@@ -1,18 +1,22 @@
 'use client';
+import dynamic from 'next/dynamic';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { Tabs } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { type ReactNode, useEffect } from 'react';
 import { type WireOpen, wireOpen, wireView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { useJob, useSwapIn, useView } from '../job/JobContext';
-import { ChecksPanel } from './ChecksPanel';
 import { ChoicesPanel } from './ChoicesPanel';
 import { FeedsPanel } from './FeedsPanel';
-import { LeadPanel } from './LeadPanel';
 import { MapPanel } from './MapPanel';
 import { PlugRecords } from './PlugRecords';
 import { WireBecause } from './WireBecause';
 import type { WireData } from './wireScope';
+
+/** Come when they are opened first, or once the page is at rest. */
+const later = { checks: () => import('./ChecksPanel'), lead: () => import('./LeadPanel') };
+const ChecksPanel = dynamic(() => later.checks().then((m) => m.ChecksPanel));
+const LeadPanel = dynamic(() => later.lead().then((m) => m.LeadPanel));
 
 const TABS = ['map', 'feeds', 'choices', 'lead', 'checks', 'plugs'] as const;
 type Tab = (typeof TABS)[number];
@@ -33,6 +37,12 @@ export function WireStage({ data }: { data: WireData }) {
     'show',
     parseAsStringLiteral(TABS).withDefault('map').withOptions({ history: 'replace' }),
   );
+  useEffect(() => {
+    const idle = requestIdleCallback(() =>
+      Object.values(later).forEach((part) => void part().catch(() => undefined)),
+    );
+    return () => cancelIdleCallback(idle);
+  }, []);
   const wiring = swap?.wiring.find((w) => w.position === focus?.key) ?? swap?.wiring[0] ?? null;
   return (
     <>

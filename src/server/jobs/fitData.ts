@@ -6,8 +6,15 @@ import {
   swapLooks,
   togetherHistory,
 } from '@/core/fitment';
-import { type ChoiceRevisions, type JobReading, NO_ROWS, type ShelfSlice, wishesOf } from '@/core/job';
-import type { Lamp } from '@/core/shelf';
+import {
+  type ChoiceRevisions,
+  type JobReading,
+  NO_ROWS,
+  packParts,
+  type ShelfSlice,
+  wishesOf,
+} from '@/core/job';
+import type { Lamp, Part } from '@/core/shelf';
 import type { Database } from '../db/connection';
 import { lampHistories } from '../shelf/histories';
 import { stockOf } from '../shelf/stock';
@@ -18,11 +25,14 @@ import type { LoadedJob } from './loadJob';
 /** What the Fit screen shows: the shortlist of every swap, what to look at next, and the rows they name. */
 export async function fitData(db: Database, shopId: string, job: LoadedJob, aim: Aim, now: Date) {
   const fit = await shortlists(db, shopId, job, aim);
-  const known = await lampHistories(db, shopId, Object.keys(fit.lamps), now);
+  const [known, stock] = await Promise.all([
+    lampHistories(db, shopId, Object.keys(fit.lamps), now),
+    stockOf(db, shopId),
+  ]);
   const histories: Record<string, LampHistory | null> = {};
   for (const { judgement: j } of Object.values(fit.shortlists).flat())
     histories[j.application] = togetherHistory([...new Set(Object.values(j.lamps))].map((l) => known.get(l)));
-  return { ...fit, histories, stock: await stockOf(db, shopId) };
+  return { ...fit, histories, stock };
 }
 
 type Shortlists = Awaited<ReturnType<typeof workOut>>;
@@ -75,9 +85,16 @@ async function workOut(db: Database, shopId: string, job: LoadedJob, aim: Aim) {
     lamps,
     revisions,
     rows,
-    parts: Object.fromEntries(job.parts.map((p) => [p.body.id, p.body])),
+    parts: namedParts(job, Object.values(shortlists).flat()),
     profiles: job.profiles,
   };
+}
+
+/** The parts that a shortlist or the job itself names, by id: a shelf has many more. */
+function namedParts(job: LoadedJob, list: readonly Candidate[]): Readonly<Record<string, Part>> {
+  const here = packParts(job.pack.parts, job.reading).map((p) => p.id);
+  const named = new Set([...here, ...list.flatMap((c) => c.judgement.parts.map((p) => p.part))]);
+  return Object.fromEntries(job.pack.parts.flatMap((p) => (named.has(p.id) ? [[p.id, p]] : [])));
 }
 
 /** *Setting*: so many of a shortlist go to the device with all their rows. */
