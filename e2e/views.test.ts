@@ -76,6 +76,8 @@ it('every other view is without findings: shelf, contradiction, not found', asyn
   await page.go('/');
   await activate('a', '0006');
   await page.seeText('Model year: 2018, but somebody says otherwise.');
+  // A fact of every shop has its unit, as the shelf's own have.
+  await page.seeText('2020 mm');
   await inspect('contradiction');
   await page.go('/jobs/nothing/arrive');
   await page.seeText('Not here');

@@ -86,7 +86,7 @@ export function packSources(pack: JobPack): JobSources {
     otherEvents: pack.otherEvents,
     vehicle: pack.vehicle,
     family: same(`${shop}/family/${body.id}#${rev}`, body),
-    registry: registryOf(`${shop}@${shelf}`, pack.factKeys),
+    registry: packRegistry(pack),
     profiles: list('profiles', pack.profiles),
     parts: list('parts', pack.parts),
     connectors: list('connectors', pack.connectors),
@@ -100,10 +100,11 @@ export function packSources(pack: JobPack): JobSources {
   };
 }
 
-function registryOf(shelf: string, keys: readonly FactKey[]): FactRegistry {
-  const key = `${shelf}/registry`;
+/** The facts that a job of this pack can be about: those of every shop, and the shelf's own. */
+export function packRegistry({ shop, shelf, factKeys }: JobPack): FactRegistry {
+  const key = `${shop}@${shelf}/registry`;
   const known = held.get(key);
-  return known ? (known as FactRegistry) : same(key, factRegistry(keys));
+  return known ? (known as FactRegistry) : same(key, factRegistry(factKeys));
 }
 
 /** Reads a job from its pack. */

@@ -15,6 +15,7 @@ import {
   frameView,
   type Job,
   type JobPack,
+  packRegistry,
   type PositionView,
   type Role,
   type ShelfSlice,
@@ -76,17 +77,16 @@ export function JobProvider({
     parseAsString.withOptions({ history: 'replace', shallow: true }),
   );
   const [controls, setControls] = useState<ControlState>(ALL_OFF);
-  const { factKeys } = job.pack;
+  const registry = packRegistry(job.pack);
   const say = useMemo(() => {
-    const keys = new Map(factKeys.map((k) => [k.id, k]));
     return wording(words, {
-      label: (id) => keys.get(id)?.label ?? null,
+      label: (id) => registry.find(id)?.label ?? null,
       unit: (id) => {
-        const type = keys.get(id)?.type;
+        const type = registry.find(id)?.type;
         return type?.kind === 'number' ? type.unit : null;
       },
     });
-  }, [factKeys, words]);
+  }, [registry, words]);
   const scope = useMemo<JobScope>(() => {
     const first = view.swaps[0]?.positions[0];
     const at = (key: string | null | undefined) => view.positions.find((p) => p.key === key);
