@@ -9,6 +9,7 @@ export interface JobLine {
   readonly identity: string;
   readonly words: string;
   readonly openedAt: string;
+  /** Of what is wanting, the first of each. */
   readonly stages: readonly StageState[];
   readonly open: readonly Pick<OpenItem, 'id' | 'origin' | 'what'>[];
   /** Locked, and nothing came after the lock. */

@@ -1,13 +1,16 @@
 'use client';
+import { useMemo } from 'react';
 import { Link } from '@/ui/Link';
 import { MiniLoom } from '@/ui/Loom';
 import { useWords, useZone } from '@/ui/WordsContext';
-import { wording } from '@/words';
+import { type Wording, wording } from '@/words';
 import { type BoardJob, jobAddress, nextStage } from './boardJob';
 
 /** Jobs as lines: vehicle, loom, and what each waits for. */
 export function JobTable({ jobs, empty }: { jobs: readonly BoardJob[]; empty: string }) {
-  const { t } = useWords();
+  const words = useWords();
+  const { t } = words;
+  const say = useMemo(() => wording(words, { label: () => null, unit: () => null }), [words]);
   if (jobs.length === 0) return <p className="border-t border-line py-4 text-soft">{empty}</p>;
   return (
     <table className="w-full border-collapse">
@@ -21,18 +24,17 @@ export function JobTable({ jobs, empty }: { jobs: readonly BoardJob[]; empty: st
       </thead>
       <tbody>
         {jobs.map((j) => (
-          <JobRow key={j.id} job={j} />
+          <JobRow key={j.id} job={j} say={say} />
         ))}
       </tbody>
     </table>
   );
 }
 
-function JobRow({ job: j }: { job: BoardJob }) {
+function JobRow({ job: j, say }: { job: BoardJob; say: Wording }) {
   const words = useWords();
   const zone = useZone();
   const { t, tCode } = words;
-  const say = wording(words, { label: () => null, unit: () => null });
   const next = nextStage(j);
   const wants = next && next.stage !== 'release' ? next.missing[0] : undefined;
   return (

@@ -23,7 +23,8 @@ const lineOf = (j: LoadedJob): KnownJob => ({
   identity: j.vehicle.plate ?? j.vehicle.fleet ?? j.vehicle.serial ?? j.vehicle.vin ?? '',
   words: j.reading.record.opened?.body.words ?? '',
   openedAt: j.openedAt.toISOString(),
-  stages: j.reading.stages,
+  // A list says the first thing that is wanting, and no more.
+  stages: j.reading.stages.map((s) => ({ ...s, missing: s.missing.slice(0, 1) })),
   open: j.reading.items
     .filter((i) => i.closed === null)
     .map(({ id, origin, what }) => ({ id, origin, what })),

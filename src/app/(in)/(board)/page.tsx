@@ -27,7 +27,11 @@ export default async function Page({
   const day = isDay(asked) ? asked : localDay(new Date().toISOString(), actor.zone);
   const from = new Date(utcOf(day, 0, actor.zone));
   const to = new Date(utcOf(shiftDay(day, DAYS_LOADED), 0, actor.zone));
-  const bookings = await loadBookings(db, actor.shopId, from, to);
+  const [bookings, bays, token] = await Promise.all([
+    loadBookings(db, actor.shopId, from, to),
+    loadBays(db, actor.shopId),
+    calendarToken(db, actor.shopId),
+  ]);
   const jobs = await boardJobs(
     db,
     actor.shopId,
@@ -39,10 +43,10 @@ export default async function Page({
     <Board
       {...jobs}
       paged={before !== null}
-      bays={await loadBays(db, actor.shopId)}
+      bays={bays}
       bookings={bookings}
       day={day}
-      calendar={`/api/calendar/${await calendarToken(db, actor.shopId)}.ics`}
+      calendar={`/api/calendar/${token}.ics`}
       acts={{ save: saveBookingAct, remove: removeBookingAct }}
     />
   );
