@@ -13,7 +13,7 @@ import {
 } from './events';
 import { afterOf, type Latest, latestBy } from './log/frontier';
 import { sift, type Unfit } from './log/standing';
-import { sameList } from './readings/part';
+import { sameList } from '../kernel/part';
 
 /** What each kind of entry adds to the record, all together. */
 type Slices = {

@@ -6,7 +6,7 @@ import { type FactRegistry, positionKey } from '../vehicle';
 import type { AnyStoredEvent, JobFrame } from './events';
 import { compareEvents } from './log/frontier';
 import { standingEvents } from './log/standing';
-import { sameList } from './readings/part';
+import { sameList } from '../kernel/part';
 
 /** What a job is about, before any entry is read. */
 export interface FrameSources {

@@ -11,7 +11,7 @@ import { openItems } from './items/openItems';
 import { type ChoiceCheck, checkChoice } from './readings/check';
 import { partsById } from './readings/choice';
 import { readFacts } from './readings/facts';
-import { sameList } from './readings/part';
+import { sameList } from '../kernel/part';
 import { jobShape, unfitEntries } from './shape';
 import { type StageState, stageStates } from './stages/stageStates';
 import { readStripping, type StripReading } from './readings/work';

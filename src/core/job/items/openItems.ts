@@ -13,7 +13,7 @@ import type { Unfit } from '../log/standing';
 import { orderItems } from '../readings/orders';
 import { notProven } from '../readings/proof';
 import type { ChoiceCheck } from '../readings/check';
-import { part } from '../readings/part';
+import { part } from '../../kernel/part';
 import type { Stage } from '../stages/stages';
 import type { StripReading } from '../readings/work';
 import { harnessItems } from './harnessItems';

@@ -15,7 +15,7 @@ import {
 } from './wireMatters';
 import { type PositionWiring, swapWiring, type WiringSources } from './wiring';
 import { judged, knownText, partsById } from './choice';
-import { part } from './part';
+import { part } from '../../kernel/part';
 
 /** The state of a swap's choice against what is known now. */
 export interface ChoiceCheck {

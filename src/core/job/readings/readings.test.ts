@@ -4,7 +4,7 @@ import type { Shelf } from '../../shelf';
 import type { AnyStoredEvent } from '../events';
 import { eventMaker, shelfJob } from '../testing/jobKit';
 import { frameView, proveView, stripView, wireView } from '../views';
-import { part, sameList } from './part';
+import { part, sameList } from '../../kernel/part';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const vehicle = {
