@@ -1,5 +1,4 @@
 'use client';
-import dynamic from 'next/dynamic';
 import { cavityOf } from '@/core/kernel/ids';
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
@@ -12,11 +11,9 @@ import { WarningMark } from '@/ui/marks';
 import { Controls } from '../job/Controls';
 import { useJob, useView } from '../job/JobContext';
 import { SweepPanel } from './SweepPanel';
+import { TrailerPanel } from './TrailerPanel';
 import { WireMap } from './WireMap';
 import type { PanelProps } from './wireScope';
-
-/** For trailers only. */
-const TrailerPanel = dynamic(() => import('./TrailerPanel').then((m) => m.TrailerPanel));
 
 const MODES = ['look', 'live', 'pin'] as const;
 

@@ -1,10 +1,10 @@
 'use client';
-import dynamic from 'next/dynamic';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { Tabs } from 'radix-ui';
-import { type ReactNode, useEffect } from 'react';
+import { lazy, type ReactNode, Suspense, useEffect } from 'react';
 import { type WireOpen, wireOpen, wireView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
+import { Loading } from '@/ui/Loading';
 import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { ChoicesPanel } from './ChoicesPanel';
 import { FeedsPanel } from './FeedsPanel';
@@ -15,8 +15,8 @@ import type { WireData } from './wireScope';
 
 /** Come when they are opened first, or once the page is at rest. */
 const later = { checks: () => import('./ChecksPanel'), lead: () => import('./LeadPanel') };
-const ChecksPanel = dynamic(() => later.checks().then((m) => m.ChecksPanel));
-const LeadPanel = dynamic(() => later.lead().then((m) => m.LeadPanel));
+const ChecksPanel = lazy(() => later.checks().then((m) => ({ default: m.ChecksPanel })));
+const LeadPanel = lazy(() => later.lead().then((m) => ({ default: m.LeadPanel })));
 
 const TABS = ['map', 'feeds', 'choices', 'lead', 'checks', 'plugs'] as const;
 type Tab = (typeof TABS)[number];
@@ -135,7 +135,7 @@ function Panels({
       </Tabs.List>
       {TABS.map((k) => (
         <Tabs.Content key={k} value={k} tabIndex={-1} className="pt-3" data-wire-panel={k}>
-          {panels[k]}
+          <Suspense fallback={<Loading />}>{panels[k]}</Suspense>
         </Tabs.Content>
       ))}
     </Tabs.Root>
