@@ -45,7 +45,7 @@ export function Board({
         <div className="flex items-baseline gap-4">
           <h1 className="text-3xl">{t('board.title')}</h1>
           <p className="text-soft">
-            {t('board.count', { open: inWork.length, items: inWork.reduce((n, j) => n + j.open.length, 0) })}
+            {t('board.count', { open: inWork.length, items: inWork.reduce((n, j) => n + j.openCount, 0) })}
           </p>
         </div>
         <div className="flex items-center gap-4">

@@ -58,7 +58,7 @@ function JobRow({ job: j, say }: { job: BoardJob; say: Wording }) {
           stages={j.stages}
           label={t('board.loom-spoken', {
             done: j.stages.filter((s) => s.state === 'seated' || s.state === 'locked').length,
-            tags: j.open.length,
+            tags: j.openCount,
           })}
         />
         <span className="text-sm text-soft">{next && tCode(`stage.${next.stage}`)}</span>
@@ -66,14 +66,16 @@ function JobRow({ job: j, say }: { job: BoardJob; say: Wording }) {
       <td className="py-3 text-sm">
         {wants && <p>{say.reason(wants).text}</p>}
         <ul>
-          {j.open.slice(0, 3).map((i) => (
+          {j.open.map((i) => (
             <li key={i.id}>
               <span className="text-plum">{tCode(`origin.${i.origin}`)}</span> {say.item(i)}
             </li>
           ))}
         </ul>
-        {j.open.length > 3 && <p className="text-soft">{t('board.more', { count: j.open.length - 3 })}</p>}
-        {j.open.length === 0 && !wants && (
+        {j.openCount > j.open.length && (
+          <p className="text-soft">{t('board.more', { count: j.openCount - j.open.length })}</p>
+        )}
+        {j.openCount === 0 && !wants && (
           <p className="text-soft">{j.locked ? t('board.locked') : t('board.ready')}</p>
         )}
       </td>

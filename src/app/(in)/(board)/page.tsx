@@ -1,5 +1,6 @@
 import { isDay, localDay, shiftDay, utcOf } from '@/core/board';
 import { Board } from '@/features/board/Board';
+import { boardJob } from '@/features/board/boardJob';
 import { Found } from '@/features/board/Found';
 import { calendarToken, loadBays, loadBookings } from '@/server/board/bookings';
 import { database } from '@/server/db/connection';
@@ -22,7 +23,10 @@ export default async function Page({
   const said = (name: string) => [params[name] ?? ''].flat()[0] ?? '';
   const [asked, below, find] = [said('day'), said('before'), said('find').trim().slice(0, 60)];
   const db = database();
-  if (find !== '') return <Found text={find} {...await findJobs(db, actor.shopId, find)} />;
+  if (find !== '') {
+    const { jobs, more } = await findJobs(db, actor.shopId, find);
+    return <Found text={find} jobs={jobs.map(boardJob)} more={more} />;
+  }
   const before = /^\d{1,9}$/.test(below) ? Number(below) : null;
   const day = isDay(asked) ? asked : localDay(new Date().toISOString(), actor.zone);
   const from = new Date(utcOf(day, 0, actor.zone));
@@ -42,6 +46,9 @@ export default async function Page({
   return (
     <Board
       {...jobs}
+      inWork={jobs.inWork.map(boardJob)}
+      released={jobs.released.map(boardJob)}
+      booked={jobs.booked.map(boardJob)}
       paged={before !== null}
       bays={bays}
       bookings={bookings}
