@@ -2,7 +2,7 @@ import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest';
 import type { RunningApp } from './support/app';
 import { startDemoApp } from './support/demoApp';
-import { openPage, type Page } from './support/browser';
+import { inspector, openPage, type Page } from './support/browser';
 import { proveAll, workSteps } from './support/hands';
 
 let app: RunningApp;
@@ -16,15 +16,8 @@ afterAll(async () => {
   await app.stop();
 });
 
-let problems: string[] = [];
-beforeEach(() => {
-  problems = [];
-});
-/** Looks at the view that is on screen as a screen reader's user and as the console would. */
-async function inspect(view: string): Promise<void> {
-  for (const v of await page.axe()) problems.push(`${view}: ${v}`);
-  for (const e of await page.consoleErrors()) problems.push(`${view}: console ${e}`);
-}
+const { problems, inspect } = inspector(() => page);
+beforeEach(() => void problems.splice(0));
 const activate = async (tags: string, words: string) => {
   await page.tabTo(await page.named(tags, words));
   await page.press(Key.ENTER);

@@ -206,3 +206,13 @@ export async function openPage(
     },
   };
 }
+
+/** Looks at views as a screen reader's user and as the console would, and gathers what was found. */
+export function inspector(page: () => Page) {
+  const problems: string[] = [];
+  const inspect = async (view: string): Promise<void> => {
+    for (const v of await page().axe()) problems.push(`${view}: ${v}`);
+    for (const e of await page().consoleErrors()) problems.push(`${view}: console ${e}`);
+  };
+  return { problems, inspect };
+}

@@ -7,7 +7,7 @@ import { type Database, openDatabase } from '@/server/db/connection';
 import { shop } from '@/server/db/schema';
 import { appendEvents, type EntryOutcome } from '@/server/jobs/appendEvents';
 import { loadJob } from '@/server/jobs/loadJob';
-import { type OpenJobInput, openJobForm } from '@/server/jobs/openJob';
+import { openJob, type OpenJobInput, openJobForm } from '@/server/jobs/openJob';
 import { importShelf } from '@/server/shelf/importShelf';
 import { freshDatabase } from './database';
 
@@ -115,3 +115,18 @@ export async function fateOf(
   const unfit = (await loadJob(db, actor.shopId, job))?.reading.unfit ?? [];
   return outcomes.map((o) => ({ ...o, code: o.code ?? unfit.find((u) => u.event.id === o.id)?.code }));
 }
+
+/** What tests of the north shop do over and over: open a job, write entries, read it. */
+export const northShop = ({ db, actor }: TwoShops) => ({
+  newJob: async (more: Partial<OpenJobInput> = {}): Promise<string> => {
+    const outcome = await openJob(db, actor('north', 'counter'), jobInput(more), NOW);
+    if (outcome.kind !== 'opened') throw new Error(JSON.stringify(outcome));
+    return outcome.job;
+  },
+  reading: async (job: string) => {
+    const loaded = await loadJob(db, 'north', job);
+    if (!loaded) throw new Error('no job');
+    return loaded.reading;
+  },
+  send: (by: Actor, job: string, ...events: readonly AnyEvent[]) => appendEvents(db, by, job, events, NOW),
+});

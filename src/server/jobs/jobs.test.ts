@@ -4,23 +4,22 @@ import {
   type TwoShops,
   envelopeOf,
   fateOf,
-  jobInput,
   makeEvent,
+  northShop,
   NOW,
   twoShops,
 } from '../../../e2e/support/shops';
 import { jobEvent } from '../db/schema';
-import { appendEvents } from './appendEvents';
 import { chooseLamp } from './fit';
-import { loadJob } from './loadJob';
 import { loadRelease, lockRelease } from './lockRelease';
-import { openJob } from './openJob';
 import { heldEntries } from './held';
 import { takeIn } from './takeIn';
 
 let shops: TwoShops;
+let { newJob, reading, send }: ReturnType<typeof northShop> = {} as never;
 beforeAll(async () => {
   shops = await twoShops();
+  ({ newJob, reading, send } = northShop(shops));
 });
 afterAll(() => shops.close());
 
@@ -29,18 +28,6 @@ const lead = () => shops.actor('north', 'lead');
 const technician = () => shops.actor('north', 'technician');
 const counter = () => shops.actor('north', 'counter');
 
-async function newJob(more = {}): Promise<string> {
-  const outcome = await openJob(shops.db, counter(), jobInput(more), NOW);
-  if (outcome.kind !== 'opened') throw new Error(JSON.stringify(outcome));
-  return outcome.job;
-}
-const reading = async (job: string) => {
-  const loaded = await loadJob(shops.db, 'north', job);
-  if (!loaded) throw new Error('no job');
-  return loaded.reading;
-};
-const send = (actor: ReturnType<typeof lead>, job: string, ...events: Parameters<typeof appendEvents>[3]) =>
-  appendEvents(shops.db, actor, job, events, NOW);
 const countOf = async (job: string) =>
   (await shops.db.select().from(jobEvent).where(eq(jobEvent.jobId, job))).length;
 

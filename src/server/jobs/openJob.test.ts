@@ -1,7 +1,15 @@
 import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { loadNewestJobs } from '../../../e2e/support/newestJobs';
-import { type TwoShops, envelopeOf, jobInput, makeEvent, NOW, twoShops } from '../../../e2e/support/shops';
+import {
+  type TwoShops,
+  envelopeOf,
+  jobInput,
+  makeEvent,
+  northShop,
+  NOW,
+  twoShops,
+} from '../../../e2e/support/shops';
 import { appendEvents } from './appendEvents';
 import { loadJob } from './loadJob';
 import { loadRelease, lockRelease } from './lockRelease';
@@ -9,30 +17,16 @@ import { openJob } from './openJob';
 import { findVehicles, saveIdentity } from './vehicles';
 
 let shops: TwoShops;
+let { newJob, reading, send }: ReturnType<typeof northShop> = {} as never;
 beforeAll(async () => {
   shops = await twoShops();
+  ({ newJob, reading, send } = northShop(shops));
 });
 afterAll(() => shops.close());
 
 const HEAD = ['headlamp.front.left', 'headlamp.front.right'];
 const technician = () => shops.actor('north', 'technician');
 const counter = () => shops.actor('north', 'counter');
-
-async function newJob(more = {}): Promise<string> {
-  const outcome = await openJob(shops.db, counter(), jobInput(more), NOW);
-  if (outcome.kind !== 'opened') throw new Error(JSON.stringify(outcome));
-  return outcome.job;
-}
-const reading = async (job: string) => {
-  const loaded = await loadJob(shops.db, 'north', job);
-  if (!loaded) throw new Error('no job');
-  return loaded.reading;
-};
-const send = (
-  actor: ReturnType<typeof technician>,
-  job: string,
-  ...events: Parameters<typeof appendEvents>[3]
-) => appendEvents(shops.db, actor, job, events, NOW);
 
 describe('opening a job', () => {
   it('twice with the same id opens one', async () => {

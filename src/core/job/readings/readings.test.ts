@@ -1,22 +1,10 @@
-import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import type { Shelf } from '../../shelf';
 import type { AnyStoredEvent } from '../events';
 import { eventMaker, shelfJob } from '../testing/jobKit';
+import { HL, HR, shelf, vehicle } from '../testing/packetJob';
 import { frameView, proveView, stripView, wireView } from '../views';
 import { part, sameList } from '../../kernel/part';
 
-const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
-const vehicle = {
-  id: 'v',
-  family: 'orrel-packet',
-  vin: '0YBPK7A51MW000147',
-  serial: null,
-  plate: null,
-  fleet: null,
-  version: 1,
-};
-const [HL, HR] = ['headlamp.front.left', 'headlamp.front.right'];
 const event = eventMaker();
 const chosen = event('lamp-chosen', {
   swap: 's',
