@@ -101,8 +101,12 @@ it('a job is found by its number or its plate, released ones too', async () => {
   await page.tabTo(await page.find('input[name=find]'));
   await page.overwrite('0009');
   await page.press(Key.ENTER);
-  await page.seeText('Jobs found for “0009”');
-  await page.find('tr[data-job="9"]');
+  // A number as it is written on a job opens that one.
+  await page.find('a[data-stage=arrive][aria-current=step]');
+  await page.seeText('Job 0009');
+  await page.go('/?find=trailer');
+  await page.find('tr[data-job="13"]');
+  await page.find('tr[data-job="5"]');
   await page.go('/?find=%25');
   await page.seeText('No job has this number');
   await page.find('html[data-keys]');

@@ -46,6 +46,7 @@ export const ROUTES: readonly Route[] = [
     path: () => '/shelf/application/packet-ebb',
     reach: 'shop',
   },
+  { folder: 'api/shelf/lines', method: 'GET', path: () => '/api/shelf/lines', reach: 'shop' },
   {
     folder: 'api/shelf/export/[kind]',
     method: 'GET',
@@ -147,6 +148,7 @@ export const ROUTES: readonly Route[] = [
     path: ({ job }) => `/api/jobs/${job}/identity`,
     reach: 'row',
     body: ({ vehicle }) => ({
+      ...REQUEST,
       id: '01900000-0000-7000-8000-000000000003',
       vehicle,
       version: 1,

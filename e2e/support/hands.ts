@@ -35,7 +35,7 @@ export async function workSteps(page: Page): Promise<number> {
   }
 }
 
-/** Answers every setting of Prove with "all as expected". */
+/** Says of every lamp in every setting of Prove that it was just so. */
 export async function proveAll(page: Page): Promise<number> {
   await page.find('[data-lamp-proof]');
   for (let looks = 0; ; looks += 1) {
@@ -43,7 +43,7 @@ export async function proveAll(page: Page): Promise<number> {
     const lamp = await page.attribute(open, 'data-lamp-proof');
     if (lamp === null) return looks;
     const setting = await page.attribute('[data-proof]', 'data-proof');
-    await (await page.find(`${open} button[type=submit]`)).click();
+    await (await page.find(`${open} [data-just-so]`)).click();
     await until(page, `${lamp} in ${setting} is not taken in`, async () => {
       return (
         (await page.attribute('[data-proof]', 'data-proof')) !== setting ||

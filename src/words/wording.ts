@@ -48,6 +48,9 @@ const CODED = [
   ['symptom', 'symptom'],
 ] as const;
 
+/** Lists of checks that were not right, each with words of its own. */
+const WRONG = ['checks', 'bad'] as const;
+
 /** Words the core's codes in one language. */
 export function wording(words: Words, names: FactNames): Wording {
   const { t, tCode, prose, locale } = words;
@@ -177,6 +180,14 @@ export function wording(words: Words, names: FactNames): Wording {
             ? [[name, tCode(`${kind}.${f[name]}`)]]
             : [],
         ),
+      ),
+      ...Object.fromEntries(
+        WRONG.flatMap((name) => {
+          const codes = f[name];
+          return Array.isArray(codes)
+            ? [[name, words.list(codes.map((c: string) => tCode(`wrong.${c}`)))]]
+            : [];
+        }),
       ),
       verdict: typeof f.verdict === 'string' ? tCode(`verdict.${f.verdict}`) : '',
       before: typeof f.before === 'string' ? tCode(`verdict.${f.before}`) : '',

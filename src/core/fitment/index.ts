@@ -22,6 +22,7 @@ export {
 export type { FunctionRow, FunctionChange, Certainty } from './functionRows';
 export type { Change } from './whatWouldChange';
 export type { SwapPlan } from './profile';
+export { type VehicleLack, vehicleLacks } from './vehicleLacks';
 export { AIMS, type Aim } from './quest';
 export { planLooks, type LookPlan, type PlannedLook } from './lookPlan';
 export { swapLooks } from './swapLooks';

@@ -92,11 +92,18 @@ function onSide(place: Place, r: Requirement, side: 'left' | 'right'): boolean {
   return r.sides === 'any' || place.position.side === side;
 }
 
-/** Whether the vehicle has what a requirement wants, with these lamps in the swapped places (null: factory lamps). */
-function has(r: Requirement, plan: SwapPlan, fitted: boolean, registry: FactRegistry): Condition {
+/** A vehicle with lamps in some of its places, and what goes with them. */
+export interface Fitted {
+  readonly family: Family;
+  readonly places: SwapPlan['places'];
+  readonly supplies: readonly Supply[];
+}
+
+/** Whether the vehicle has what a requirement wants. @param fitted with these lamps in their places, else as it was built */
+export function hasIt(r: Requirement, plan: Fitted, fitted: boolean, registry: FactRegistry): Condition {
   const sides = r.sides === 'both' ? (['left', 'right'] as const) : (['left'] as const);
   const swapped = new Map(plan.places.map((p) => [positionKey(p.place.position), p.lamp]));
-  const mends = fitted ? plan.application.supplies.filter((s) => matches(r, s)).map(asMend) : [];
+  const mends = fitted ? plan.supplies.filter((s) => matches(r, s)).map(asMend) : [];
   return all(
     sides.map((side) => {
       const found: Condition[] = [];
@@ -141,6 +148,7 @@ export function boundRequirements(
   profiles: readonly Profile[],
   registry: FactRegistry,
 ): readonly BoundRequirement[] {
+  const vehicle = { ...plan, supplies: plan.application.supplies };
   return profiles
     .filter((p) => p.onRoad)
     .flatMap((profile) =>
@@ -155,8 +163,8 @@ export function boundRequirements(
               ? [not(bindAt(requirement.when, 'vehicle', registry, () => OF_PROFILE))]
               : []),
           ]),
-          before: has(requirement, plan, false, registry),
-          after: has(requirement, plan, true, registry),
+          before: hasIt(requirement, vehicle, false, registry),
+          after: hasIt(requirement, vehicle, true, registry),
         })),
     );
 }

@@ -94,7 +94,15 @@ describe('open items raise themselves', () => {
   });
 
   it('what is not proven, and not on any sheet, is an item of its own', () => {
-    expect(origins(worked()).slice(2)).toEqual(['bench-proof', 'cure', 'cure', 'function-proof', 'no-sheet']);
+    expect(origins(worked()).slice(2)).toEqual([
+      'bench-proof',
+      'cure',
+      'cure',
+      'function-proof',
+      'plug',
+      'mount',
+      'no-sheet',
+    ]);
   });
 
   it('a told year against the VIN is a contradiction until it is told anew or closed', () => {
@@ -161,7 +169,7 @@ describe('release', () => {
   const closeAll = (events: readonly AnyStoredEvent[]) =>
     read(events)
       .items.filter((i) => !i.closed)
-      .map((i) => event('item-closed', { item: i.id, how: 'handed-over', words: 'in writing' }));
+      .map((i) => event('item-closed', { item: i.id, how: 'handed-over', words: 'agreed in writing' }));
 
   it('waits for every item, and for each stage before it', () => {
     const check = releaseCheck(read(worked()));

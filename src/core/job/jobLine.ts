@@ -14,4 +14,6 @@ export interface JobLine {
   readonly open: readonly Pick<OpenItem, 'id' | 'origin' | 'what'>[];
   /** Locked, and nothing came after the lock. */
   readonly locked: boolean;
+  /** Given up, and not taken up again. */
+  readonly abandoned: boolean;
 }

@@ -1,7 +1,7 @@
 import { weakMapMemoize } from 'reselect';
-import type { JudgeContext } from '../fitment';
+import { type JudgeContext, type VehicleLack, vehicleLacks } from '../fitment';
 import type { ConnectorHalf } from '../harness';
-import type { Lamp } from '../shelf/types';
+import type { Family, Lamp } from '../shelf/types';
 import type { FactRef, ResolvedFact, VinReading } from '../vehicle';
 import { foldJob, type JobRecord } from './fold';
 import { jobFrame } from './frame';
@@ -10,6 +10,7 @@ import type { OpenItem } from './items/openItem';
 import { openItems } from './items/openItems';
 import { type ChoiceCheck, checkChoice } from './readings/check';
 import { partsById } from './readings/choice';
+import { type PlugLook, plugLooks } from './readings/plugs';
 import { readFacts } from './readings/facts';
 import { sameList } from '../kernel/part';
 import { jobShape, unfitEntries } from './shape';
@@ -25,6 +26,7 @@ export interface JobReading {
   readonly facts: ReadonlyMap<FactRef, ResolvedFact>;
   readonly checks: readonly ChoiceCheck[];
   readonly strip: StripReading;
+  readonly plugs: readonly PlugLook[];
   readonly items: readonly OpenItem[];
   readonly stages: readonly StageState[];
   readonly context: JudgeContext;
@@ -52,10 +54,11 @@ export function readJob(sources: JobSources): JobReading {
     known,
     sheet: sources.pinned.sheet,
   });
-  const { items, unfit: closings } = openItems(record, facts.values(), checks, strip);
-  const slides = slidesOf(sources.connectors);
-  const hasSlide = (connector: string) => slides.has(connector);
-  const stages = stageStates({ vehicle, record, facts, checks, strip, items, hasSlide });
+  const byId = connectorsById(sources.connectors);
+  const plugs = plugLooks(checks, record, strip, (id) => byId.get(id));
+  const lacks = lacksOf(checks, family, context);
+  const { items, unfit: closings } = openItems(record, facts.values(), checks, strip, plugs, lacks);
+  const stages = stageStates({ vehicle, record, facts, checks, strip, items, plugs });
   const shape = jobShape(record, checks, strip, items);
   return {
     record,
@@ -63,6 +66,7 @@ export function readJob(sources: JobSources): JobReading {
     facts,
     checks,
     strip,
+    plugs,
     items,
     stages,
     context,
@@ -70,11 +74,20 @@ export function readJob(sources: JobSources): JobReading {
   };
 }
 
-/** Connectors that have a slide. */
-const slidesOf = weakMapMemoize(
-  (halves: readonly ConnectorHalf[]) =>
-    new Set(halves.filter((c) => c.locks.includes('slide')).map((c) => c.id)),
+const connectorsById = weakMapMemoize(
+  (halves: readonly ConnectorHalf[]) => new Map(halves.map((c) => [c.id, c])),
 );
+
+/** What the vehicle must have by its rule set and has nowhere, with the chosen lamps in. */
+function lacksOf(
+  checks: readonly ChoiceCheck[],
+  family: Family,
+  context: JudgeContext,
+): readonly VehicleLack[] {
+  const plans = checks.flatMap((c) => c.plan ?? []);
+  return plans.length === 0 ? NO_LACKS : vehicleLacks(family, plans, context);
+}
+const NO_LACKS: readonly VehicleLack[] = [];
 
 /** Every lamp that any choice of the job has pinned. */
 function everChosen({ events, pinned }: JobSources): readonly Lamp[] {

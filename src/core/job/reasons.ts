@@ -45,7 +45,9 @@ declare module '../kernel/reason' {
     'wire-feed-undecided': { readonly does: LampFunction };
     'proof-unmapped': At;
     'proof-plug': At & Counted & { readonly plugs: readonly string[] };
-    'proof-light': NoFacts;
+    'proof-readings': At & Counted;
+    'light-unwatched': AtAll;
+    'release-reopened': NoFacts;
     'bench-unread': At & Counted;
     'bench-no-sequence': At;
     'bench-failing': At & { readonly does: LampFunction };
@@ -105,6 +107,16 @@ declare module '../kernel/reason' {
     'item-lasting-change': AtStep;
     'item-battery-codes': AtStep;
     'item-recheck': AtStep & { readonly system: string };
+    'item-recheck-fails': AtStep & { readonly system?: string; readonly words: string };
+    'item-plug-wrong': At & { readonly plug: string; readonly checks: readonly string[] };
+    'item-plugs-open': AtAll & Counted & { readonly opened: number };
+    'item-mount-wrong': At & { readonly checks: readonly string[] };
+    'item-mount-open': AtAll;
+    'item-required': {
+      readonly does: LampFunction | Duty;
+      readonly profile: string;
+      readonly source: string;
+    };
     'item-mismatch': At & {
       readonly does: LampFunction | Duty;
       readonly seen: string;

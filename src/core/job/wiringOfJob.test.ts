@@ -18,7 +18,7 @@ describe('Wire and Light', () => {
         latch: 'yes',
         slide,
         polarity,
-        sealed: 'not-looked',
+        sealed: 'yes',
         greased: 'not-looked',
       },
       after: [],
@@ -40,12 +40,36 @@ describe('Wire and Light', () => {
   const feed = () =>
     event('feed-chosen', { swap: 's', does: 'drl', school: 'fuse-tap', words: 'slot F14', after: [] });
 
-  it('a map without doubt is seated, and locked once both plugs were looked at: mated, locked, right way round', () => {
+  /** Every measurement that the harness checks ask for, as it should be. */
+  const measured = (events: readonly AnyStoredEvent[]) => [
+    ...events,
+    ...read(events).checks.flatMap((c) =>
+      c.wiring.flatMap((w) =>
+        (w.checks?.probes ?? []).map((p) =>
+          event('check-read', {
+            position: w.position,
+            lamp: w.lamp.id,
+            check: p.step.id,
+            value: (p.step.window.lowV + p.step.window.highV) / 2,
+            ...(p.step.window.flashes ? { flashes: true } : {}),
+            after: [],
+          }),
+        ),
+      ),
+    ),
+  ];
+
+  it('a map without doubt is seated, and checked once both plugs were looked at and the harness measured', () => {
     expect(stage(worked(), 'wire')).toMatchObject({
       state: 'seated',
-      missing: [{ code: 'proof-plug' }, { code: 'proof-plug' }],
+      missing: [
+        { code: 'proof-plug' },
+        { code: 'proof-readings' },
+        { code: 'proof-plug' },
+        { code: 'proof-readings' },
+      ],
     });
-    const left = [...worked(), plugRecord(HL, 'X41-left', 'yes')];
+    const left = [...measured(worked()), plugRecord(HL, 'X41-left', 'yes')];
     expect(stage([...left, plugRecord(HR, 'X41-right', 'no')], 'wire')?.state).toBe('seated');
     // Its connector has a slide: nobody has looked whether that is home.
     expect(stage([...left, plugRecord(HR, 'X41-right', 'yes', 'not-looked')], 'wire')?.missing).toMatchObject(

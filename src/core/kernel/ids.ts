@@ -54,6 +54,11 @@ export type PartOf = Key<'part'>;
 /** Names a part of a swap. */
 export const partOf = (swap: string, part: string): PartOf => key(swap, part);
 
+/** A light reading of a swap, before or after. */
+export type ReadingOf = Key<'reading'>;
+/** Names a light reading of a swap. */
+export const readingOf = (swap: string, when: string): ReadingOf => key(swap, when);
+
 /** A step sheet of a swap. */
 export type SheetOf = Key<'sheet'>;
 /** Names a sheet of a swap. */

@@ -14,6 +14,13 @@ export const SEEN = [
   'wrong-colour',
   'wrong-order',
   'not-working',
+  'full',
+  'slow',
+  'both-colours',
+  'not-returning',
+  'out-of-step',
+  'reversed',
+  'message',
 ] as const;
 export type Seen = (typeof SEEN)[number];
 
@@ -37,14 +44,47 @@ export function judgeCell(cell: ProofCell, seen: SeenCell | undefined): CellStat
 export function otherwise(cell: ProofCell): readonly Seen[] {
   switch (cell.level?.kind) {
     case undefined:
-      return ['not-working'];
+      return ['not-working', 'message'];
     case 'off':
     case 'data':
-      return ['faint', 'lit', 'flashing'];
+      return ['faint', 'lit', 'flashing', 'message'];
     case 'flashing':
-      return ['fast', 'dark', 'lit', 'faint', 'wrong-colour', 'wrong-order'];
+      return [
+        'fast',
+        'slow',
+        'dark',
+        'lit',
+        'faint',
+        'wrong-colour',
+        'both-colours',
+        'wrong-order',
+        'out-of-step',
+        'reversed',
+        'message',
+      ];
+    case 'pulsed':
+      return [
+        'full',
+        'dark',
+        'faint',
+        'flashing',
+        'wrong-colour',
+        'both-colours',
+        'not-returning',
+        'reversed',
+        'message',
+      ];
     default:
-      return ['dark', 'faint', 'flashing', 'wrong-colour'];
+      return [
+        'dark',
+        'faint',
+        'flashing',
+        'wrong-colour',
+        'both-colours',
+        'not-returning',
+        'reversed',
+        'message',
+      ];
   }
 }
 
@@ -66,6 +106,20 @@ export function firstCause(cell: ProofCell, seen: Seen): Reason {
       return reason('seen-wrong-colour', { does });
     case 'wrong-order':
       return reason('seen-wrong-order', { does });
+    case 'full':
+      return reason('seen-full', { does });
+    case 'slow':
+      return reason('seen-slow', { does });
+    case 'both-colours':
+      return reason('seen-both-colours', { does });
+    case 'not-returning':
+      return reason('seen-not-returning', { does });
+    case 'out-of-step':
+      return reason('seen-out-of-step', { does });
+    case 'reversed':
+      return reason('seen-reversed', { does });
+    case 'message':
+      return reason('seen-message', { does });
     case 'not-working':
       return reason('seen-not-working', { does });
     case 'as-expected':

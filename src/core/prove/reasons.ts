@@ -11,6 +11,13 @@ type OfFunction = Record<
   | 'seen-wrong-colour'
   | 'seen-wrong-order'
   | 'seen-not-working'
+  | 'seen-full'
+  | 'seen-slow'
+  | 'seen-both-colours'
+  | 'seen-not-returning'
+  | 'seen-out-of-step'
+  | 'seen-reversed'
+  | 'seen-message'
   | 'seen-as-expected',
   { readonly does: LampFunction | Duty }
 >;

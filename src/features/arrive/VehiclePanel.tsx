@@ -6,6 +6,7 @@ import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { FactEditor } from '../job/FactEditor';
 import { useJob, useView } from '../job/JobContext';
+import { CorrectJob } from './CorrectJob';
 import { IdentityEditor } from './IdentityEditor';
 
 const rowKey = (f: FactView) => factRef(f.key.id, f.subject);
@@ -57,6 +58,7 @@ export function VehiclePanel() {
           </tbody>
         )}
       </table>
+      <CorrectJob />
     </div>
   );
 }

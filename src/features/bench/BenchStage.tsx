@@ -98,7 +98,11 @@ function Sequence({ wiring }: { wiring: LampBench }) {
                 {t('bench.amps', { a: say.number(l.step.expectedA) })}
               </td>
               <td className="whitespace-nowrap pr-4 font-mono">
-                {l.read ? t('bench.amps', { a: say.number(l.read.reading.currentA) }) : '–'}
+                {l.read
+                  ? t(l.read.asExpected ? 'bench.amps-as-expected' : 'bench.amps', {
+                      a: say.number(l.read.reading.currentA),
+                    })
+                  : '–'}
               </td>
               <td>
                 <Result line={l} />

@@ -26,6 +26,7 @@ export function ReadingForm({
   const [amps, setAmps] = useState('');
   const [seen, setSeen] = useState<BenchReading['seen'] | ''>('');
   const [fault, setFault] = useState<string | null>(null);
+  const [telling, setTelling] = useState(step.colour === null);
 
   const submit = async (event: FormEvent) => {
     event.preventDefault();
@@ -40,6 +41,12 @@ export function ReadingForm({
       reading: { currentA: read.currentA, seen },
     };
     if (await sender.send('bench-read', body)) onSaved();
+  };
+  const asExpected = async () => {
+    if (step.colour === null) return;
+    const reading = { currentA: step.expectedA, seen: step.colour };
+    const body = { position: wiring.position, lamp: wiring.lamp.id, step: step.id, reading };
+    if (await sender.send('bench-read', { ...body, noted: 'as-expected' })) onSaved();
   };
   return (
     <form onSubmit={submit} noValidate className="grid gap-3" data-reading={step.does}>
@@ -59,41 +66,63 @@ export function ReadingForm({
           })}
         </span>
       </p>
-      <div className="flex flex-wrap items-end gap-3">
-        <label className="grid gap-1 text-sm font-semibold">
-          {t('bench.current')}
-          <input
-            className={`${FIELD} w-28 font-mono`}
-            inputMode="decimal"
-            value={amps}
-            onChange={(e) => setAmps(e.target.value)}
-            autoComplete="off"
+      {!telling && step.colour !== null && (
+        <div className="flex flex-wrap items-center gap-3">
+          <button
+            type="button"
+            className={`${BUTTON.main} min-w-44`}
+            disabled={sending}
             autoFocus={focus}
-            aria-invalid={fault !== null}
-          />
-        </label>
-        <label className="grid gap-1 text-sm font-semibold">
-          {t('bench.seen')}
-          <select
-            className={FIELD}
-            value={seen}
-            onChange={(e) => setSeen(e.target.value as BenchReading['seen'])}
-            aria-invalid={fault !== null && seen === ''}
+            onClick={() => void asExpected()}
+            data-as-expected
           >
-            <option value="">{t('facts.choose')}</option>
-            {LIGHT_COLOURS.map((c) => (
-              <option key={c} value={c}>
-                {tCode(`colour.${c}`)}
-              </option>
-            ))}
-            <option value="dark">{t('bench.seen-dark')}</option>
-            <option value="other-function">{t('bench.seen-other')}</option>
-          </select>
-        </label>
-        <button type="submit" className={BUTTON.main} disabled={sending}>
-          {t('bench.save')}
-        </button>
-      </div>
+            {t('bench.as-expected', {
+              a: say.number(step.expectedA),
+              colour: tCode(`colour.${step.colour}`),
+            })}
+          </button>
+          <button type="button" className={BUTTON.plain} onClick={() => setTelling(true)} data-other-reading>
+            {t('bench.other')}
+          </button>
+        </div>
+      )}
+      {telling && (
+        <div className="flex flex-wrap items-end gap-3">
+          <label className="grid gap-1 text-sm font-semibold">
+            {t('bench.current')}
+            <input
+              className={`${FIELD} w-28 font-mono`}
+              inputMode="decimal"
+              value={amps}
+              onChange={(e) => setAmps(e.target.value)}
+              autoComplete="off"
+              autoFocus
+              aria-invalid={fault !== null}
+            />
+          </label>
+          <label className="grid gap-1 text-sm font-semibold">
+            {t('bench.seen')}
+            <select
+              className={FIELD}
+              value={seen}
+              onChange={(e) => setSeen(e.target.value as BenchReading['seen'])}
+              aria-invalid={fault !== null && seen === ''}
+            >
+              <option value="">{t('facts.choose')}</option>
+              {LIGHT_COLOURS.map((c) => (
+                <option key={c} value={c}>
+                  {tCode(`colour.${c}`)}
+                </option>
+              ))}
+              <option value="dark">{t('bench.seen-dark')}</option>
+              <option value="other-function">{t('bench.seen-other')}</option>
+            </select>
+          </label>
+          <button type="submit" className={BUTTON.main} disabled={sending}>
+            {t('bench.save')}
+          </button>
+        </div>
+      )}
       <p role="alert" className="min-h-5 text-sm text-plum">
         {fault}
       </p>

@@ -64,6 +64,7 @@ function JobRow({ job: j, say }: { job: BoardJob; say: Wording }) {
         <span className="text-sm text-soft">{next && tCode(`stage.${next.stage}`)}</span>
       </td>
       <td className="py-3 text-sm">
+        {j.abandoned && <p className="font-semibold">{t('find.abandoned')}</p>}
         {wants && <p>{say.reason(wants).text}</p>}
         <ul>
           {j.open.map((i) => (

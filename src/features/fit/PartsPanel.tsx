@@ -11,7 +11,10 @@ export function PartsPanel({ orders, data }: { orders: SwapOrders; data: FitData
   const { t } = words;
   return (
     <section aria-label={t('parts.title')}>
-      <h3 className="mb-1 text-lg">{t('parts.title')}</h3>
+      <div className="mb-1 flex flex-wrap items-baseline gap-x-5">
+        <h3 className="text-lg">{t('parts.title')}</h3>
+        <AllAtOnce orders={orders} data={data} />
+      </div>
       <table className="w-full border-collapse text-[0.94rem]">
         <thead className="text-left text-sm text-soft">
           <tr className="border-b border-line">
@@ -31,6 +34,67 @@ export function PartsPanel({ orders, data }: { orders: SwapOrders; data: FitData
         </tbody>
       </table>
     </section>
+  );
+}
+
+/** What can be said of every part in one go: taken off the shelf where it lies there, ordered, here. */
+function AllAtOnce({ orders, data }: { orders: SwapOrders; data: FitData }) {
+  const { words, sender } = useJob();
+  const busy = useBusy();
+  const { t } = words;
+  const { swap, procured } = orders;
+  const toOrder = procured.filter((p) => p.state === 'to-order');
+  const lying = toOrder.filter((p) => (data.stock[p.id] ?? 0) >= p.toOrder);
+  const awaited = procured.filter((p) => p.awaited > 0);
+  const all = (list: readonly Procured[], move: 'ordered' | 'received', from?: 'stock') =>
+    void sender.sendAll(
+      list.map((p) => ({
+        type: 'part-moved' as const,
+        body: {
+          swap,
+          part: p.id,
+          move,
+          quantity: move === 'ordered' || from ? p.toOrder : p.awaited,
+          ...(from ? { from } : {}),
+        },
+      })),
+    );
+  const button = (key: 'order' | 'take' | 'receive', list: readonly Procured[], go: () => void) =>
+    list.length > 0 && (
+      <button className={BUTTON.quiet} disabled={busy} onClick={go} data-all={key}>
+        {t(`parts.all-${key}`, { count: list.length })}
+      </button>
+    );
+  return (
+    <span className="flex flex-wrap gap-x-4">
+      {button('order', toOrder, () => all(toOrder, 'ordered'))}
+      {button('take', lying, () => all(lying, 'received', 'stock'))}
+      {button('receive', awaited, () => all(awaited, 'received'))}
+    </span>
+  );
+}
+
+/** The last thing that was written of a part, and the way back from it. */
+function UndoMove({ move }: { move: Procured['moves'][number] }) {
+  const { view, words, sender } = useJob();
+  const { t } = words;
+  const what = t('parts.moved', {
+    move: move.fromStock ? 'taken' : move.move,
+    count: move.quantity,
+    by: view.names[move.by] ?? '',
+  });
+  return (
+    <span className="text-soft">
+      {what}{' '}
+      <button
+        className={BUTTON.quiet}
+        aria-label={t('parts.undo-named', { what })}
+        onClick={() => void sender.send('void', { target: move.event })}
+        data-undo-move={move.event}
+      >
+        {t('undo')}
+      </button>
+    </span>
   );
 }
 
@@ -115,6 +179,7 @@ function PartRow({ swap, p, data }: { swap: string; p: Procured; data: FitData }
               {t('parts.receive', { count: p.awaited })}
             </button>
           )}
+          {p.moves[0] && <UndoMove move={p.moves[0]} />}
         </span>
       </td>
     </tr>

@@ -8,7 +8,7 @@ import type { FitData } from './fitData';
 
 /** The choice as lines of a quote, and what the customer agreed to. */
 export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData }) {
-  const { words, say } = useJob();
+  const { words, say, sender } = useJob();
   const { t, prose } = words;
   const { quote, agreed } = orders;
   const nameOf = (id: string) => {
@@ -61,7 +61,15 @@ export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData
               words: agreed.words,
             })}
             {agreed.deposit &&
-              ` ${t('quote.deposit-paid', { sum: say.money(agreed.deposit.minor, agreed.deposit.currency) })}`}
+              ` ${t('quote.deposit-paid', { sum: say.money(agreed.deposit.minor, agreed.deposit.currency) })}`}{' '}
+            <button
+              type="button"
+              className={BUTTON.quiet}
+              onClick={() => void sender.send('void', { target: agreed.event })}
+              data-undo-agreed
+            >
+              {t('quote.undo')}
+            </button>
           </span>
         </p>
       )}

@@ -5,12 +5,12 @@ import { ITEM_ORIGINS, type OpenItem, type RaisedOrigin } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';
 import { useJob } from './JobContext';
+import { OpenItemRow } from './OpenItemRow';
 
 /** Every promise, deferral and doubt of the job, open ones first, and the form to add one. */
 export function ItemsPanel() {
   const { view, words } = useJob();
   const { t } = words;
-  const [closing, setClosing] = useState<string | null>(null);
   const open = view.items.filter((i) => i.closed === null);
   const closed = view.items.filter((i) => i.closed !== null);
   return (
@@ -18,12 +18,7 @@ export function ItemsPanel() {
       {open.length === 0 && <p className="text-soft">{t('items.none-open')}</p>}
       <ul>
         {open.map((item) => (
-          <OpenRow
-            key={item.id}
-            item={item}
-            closing={closing === item.id}
-            onClosing={(on) => setClosing(on ? item.id : null)}
-          />
+          <OpenItemRow key={item.id} item={item} />
         ))}
       </ul>
       <RaiseForm />
@@ -72,103 +67,6 @@ function UnfitEntries() {
         ))}
       </ul>
     </section>
-  );
-}
-
-function OpenRow({
-  item,
-  closing,
-  onClosing,
-}: {
-  item: OpenItem;
-  closing: boolean;
-  onClosing: (on: boolean) => void;
-}) {
-  const { words, say, rights, view } = useJob();
-  const { t, tCode } = words;
-  const mine =
-    rights.closeAny ||
-    item.closableBy === 'anyone' ||
-    (item.closableBy === 'technician' && rights.workAtVehicle);
-  const who =
-    item.closableBy === 'lead'
-      ? t('items.lead-closes')
-      : item.closableBy === 'nobody'
-        ? t('items.closes-by-itself')
-        : t('items.technician-closes');
-  return (
-    <li className="border-b border-line py-2" data-item={item.id} data-origin={item.origin}>
-      <div className="flex items-baseline gap-3">
-        <span className="w-28 shrink-0 text-sm text-plum">{tCode(`origin.${item.origin}`)}</span>
-        <span className="flex-1">
-          {say.item(item)}
-          <span className="text-sm text-soft">
-            {' '}
-            · {tCode(`stage.${item.stage}`)}
-            {item.raisedBy && view.names[item.raisedBy] && ` · ${view.names[item.raisedBy]}`}
-          </span>
-        </span>
-        {mine && item.closableBy !== 'nobody' ? (
-          <button
-            className={BUTTON.quiet}
-            aria-expanded={closing}
-            onClick={() => onClosing(!closing)}
-            aria-label={t('items.close-named', { item: say.item(item) })}
-          >
-            {t('items.close')}
-          </button>
-        ) : (
-          <span className="text-sm text-soft">{who}</span>
-        )}
-      </div>
-      {closing && <CloseForm item={item} onDone={() => onClosing(false)} />}
-    </li>
-  );
-}
-
-function CloseForm({ item, onDone }: { item: OpenItem; onDone: () => void }) {
-  const { words, sender, rights } = useJob();
-  const { t } = words;
-  const [text, setText] = useState('');
-  const [fault, setFault] = useState(false);
-  const close = async (how: 'done' | 'handed-over') => {
-    setFault(text.trim() === '');
-    if (text.trim() === '') return;
-    if (await sender.send('item-closed', { item: item.id, how, words: text.trim() })) onDone();
-  };
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
-    void close('done');
-  };
-  return (
-    <form onSubmit={submit} className="mt-2 grid gap-2 bg-raised p-3" noValidate>
-      <label className="grid gap-1 text-sm font-semibold">
-        {t('items.evidence')}
-        <input
-          className={FIELD}
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-          autoFocus
-          aria-invalid={fault}
-        />
-      </label>
-      <div className="flex items-center gap-3">
-        <button type="submit" className={BUTTON.main}>
-          {t('items.done')}
-        </button>
-        {rights.closeAny && (
-          <button type="button" className={BUTTON.plain} onClick={() => void close('handed-over')}>
-            {t('items.hand-over')}
-          </button>
-        )}
-        <button type="button" className={BUTTON.quiet} onClick={onDone}>
-          {t('cancel')}
-        </button>
-        <p role="alert" className="text-sm text-plum">
-          {fault && t('items.evidence-wanted')}
-        </p>
-      </div>
-    </form>
   );
 }
 

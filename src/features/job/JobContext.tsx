@@ -25,6 +25,7 @@ import { type JobClient, openJobClient } from '@/device';
 import { useWords } from '@/ui/WordsContext';
 import { type Words, wording, type Wording } from '@/words';
 import { type Rights, rightsOf } from './acts';
+import { useLockGuard } from './useLockGuard';
 import { useOutbox } from '../outbox/OutboxProvider';
 import { type Sender, type Sent, useSend } from './useSend';
 
@@ -71,7 +72,10 @@ export function JobProvider({
   const client = useJobClient(first, role);
   const job = useSyncExternalStore(client.subscribe, client.state, client.state);
   const view = frameView(job);
-  const { sender, sent } = useSend(view.id, view.lastAt, view.frontiers, client.sync);
+  const { sender: plain, sent } = useSend(view.id, view.lastAt, view.frontiers, client.sync);
+  const { lock, names } = view;
+  const locked = lock?.inForce ? { revision: lock.revision, by: names[lock.by] ?? '' } : null;
+  const { sender, dialog } = useLockGuard(plain, { locked, words });
   const [picked, setPicked] = useQueryState(
     'pos',
     parseAsString.withOptions({ history: 'replace', shallow: true }),
@@ -110,7 +114,10 @@ export function JobProvider({
   }, [job, view, words, say, rights, sender, picked, setPicked, controls, client]);
   return (
     <Context.Provider value={scope}>
-      <SentContext.Provider value={sent}>{children}</SentContext.Provider>
+      <SentContext.Provider value={sent}>
+        {children}
+        {dialog}
+      </SentContext.Provider>
     </Context.Provider>
   );
 }

@@ -19,6 +19,8 @@ import { WarningMark } from '@/ui/marks';
 import { FactsHere } from './FactsHere';
 import { JobProvider, useJob, useView } from './JobContext';
 import { litAt } from './lightNow';
+import { StandingBar } from './StandingBar';
+import { StageBar } from './StageBar';
 import { SendBar } from './SendBar';
 import { useFlashPhase } from './useFlasher';
 import { useStage } from './useStage';
@@ -83,10 +85,12 @@ function Frame({ children }: { children: (stage: Stage) => ReactNode }) {
   return (
     <div className="flex flex-col lg:h-[calc(100dvh-3rem-var(--bar,0px))]">
       <Loom stages={stages} current={stage} label={t('loom.label')} onOpen={(s) => open(s as Stage)} />
+      <StandingBar />
       <div className="grid min-h-0 flex-1 lg:grid-cols-[15rem_minmax(0,1fr)_18rem]">
         <PlanColumn />
         {children(stage)}
       </div>
+      <StageBar stage={stage} key={stage} />
       <SendBar />
       <KeyHelp
         open={help}

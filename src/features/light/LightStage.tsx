@@ -1,7 +1,9 @@
 'use client';
-import { lightView } from '@/core/job';
+import { lightView, looksView } from '@/core/job';
+import { BUTTON } from '@/ui/classes';
 import { LampFace } from '@/ui/LampFace';
-import { useJob, useSwapIn, useView } from '../job/JobContext';
+import { useZone } from '@/ui/WordsContext';
+import { useBusy, useJob, useSwapIn, useView } from '../job/JobContext';
 import { useFlashPhase } from '../job/useFlasher';
 import { litAt, type NowLit } from '../job/lightNow';
 import { Controls } from '../job/Controls';
@@ -61,12 +63,53 @@ export function LightStage() {
               lit={wirings.map((w) => lit.get(w.position) ?? [])}
               names={wirings.map((w) => say.position(w.position))}
             />
+            <Watched />
             <LightRules wirings={wirings} />
           </>
         )}
       </main>
       <LightBecause />
     </>
+  );
+}
+
+/** Somebody watched it: that is what Light rests on. */
+function Watched() {
+  const { view, words, say, swap, sender } = useJob();
+  const zone = useZone();
+  const busy = useBusy();
+  const { t } = words;
+  const watched = useSwapIn(useView(looksView))?.watched;
+  const lamps = swap?.choice?.lamps;
+  if (!swap || !lamps) return null;
+  return (
+    <div className="flex flex-wrap items-center gap-3" data-watched={watched ? 'yes' : 'no'}>
+      {watched ? (
+        <p className="text-soft">
+          {t('light.watched', { by: view.names[watched.by] ?? '', at: say.date(watched.at, zone) })}{' '}
+          <button
+            type="button"
+            className={BUTTON.quiet}
+            onClick={() => void sender.send('void', { target: watched.event })}
+          >
+            {t('undo')}
+          </button>
+        </p>
+      ) : (
+        <>
+          <button
+            type="button"
+            className={BUTTON.main}
+            disabled={busy}
+            onClick={() => void sender.send('light-watched', { swap: swap.id, lamps })}
+            data-watch
+          >
+            {t('light.watch')}
+          </button>
+          <p className="min-w-0 flex-1 text-sm text-soft">{t('light.watch-about')}</p>
+        </>
+      )}
+    </div>
   );
 }
 

@@ -9,7 +9,7 @@ import { WarningMark } from '@/ui/marks';
 import { useWords } from '@/ui/WordsContext';
 import { type Envelope } from '../job/acts';
 import { useOutbox } from '../outbox/OutboxProvider';
-import { type FamilyChoice, FamilyPicker } from './FamilyPicker';
+import { type FamilyChoice, FamilyPicker } from '../job/FamilyPicker';
 import { KnownVehicles, type KnownVehicle } from './KnownVehicles';
 
 export interface NewJobFields {
@@ -65,6 +65,7 @@ export function NewJobForm({ families, findVehicles }: NewJobFormProps) {
   const open = (vehicle: string | null) =>
     handleSubmit(async (fields) => {
       setBroken(false);
+      form.clearErrors();
       // The same id until it is answered: pressing twice, or again after a lost answer, opens one job.
       try {
         head.current ??= await (await opened).envelope(null);
@@ -73,7 +74,7 @@ export function NewJobForm({ families, findVehicles }: NewJobFormProps) {
           headers: { 'content-type': 'application/json' },
           body: JSON.stringify({
             ...fields,
-            toldYear: fields.toldYear.trim() === '' ? null : Number(fields.toldYear),
+            toldYear: fields.toldYear.trim() || null,
             ...head.current,
             vehicle,
           }),
@@ -150,12 +151,7 @@ export function NewJobForm({ families, findVehicles }: NewJobFormProps) {
           <legend className="font-head text-lg font-semibold">{t('new.reason')}</legend>
           <label className="grid content-start gap-1 text-sm font-semibold">
             {t('new.words')}
-            <textarea
-              className={FIELD}
-              rows={3}
-              {...register('words', { required: true })}
-              aria-invalid={!!errors.words}
-            />
+            <textarea className={FIELD} rows={3} {...register('words')} aria-invalid={!!errors.words} />
             {message('words') !== null && (
               <span role="alert" className="font-normal text-plum">
                 {message('words')}

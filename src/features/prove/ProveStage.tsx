@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { type ProofLine, proveView } from '@/core/job';
 import { useJob, useSwapIn, useView } from '../job/JobContext';
+import { AimPanel } from './AimPanel';
 import { LampProof } from './LampProof';
 import { ProofMatrix } from './ProofMatrix';
 import { ProveBecause } from './ProveBecause';
@@ -61,6 +62,7 @@ export function ProveStage() {
             <ProofMatrix lines={lines} current={line} onPick={setPicked} />
           </>
         )}
+        <AimPanel key={swap?.id ?? ''} />
       </main>
       <ProveBecause line={line} />
     </>

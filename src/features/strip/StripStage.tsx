@@ -4,6 +4,7 @@ import { isDue, type StepLine, stripView } from '@/core/job';
 import { useJob, useView } from '../job/JobContext';
 import { BaselinePrompt } from './BaselinePrompt';
 import { BalanceTable } from './BalanceTable';
+import { MountLooks } from './MountLooks';
 import { SheetPicker } from './SheetPicker';
 import { StepList } from './StepList';
 import { StepPanel } from './StepPanel';
@@ -50,6 +51,7 @@ function StepStage({ way }: { way: 'out' | 'back' }) {
         {way === 'out' && <SheetPicker />}
         {way === 'out' && <BaselinePrompt />}
         {way === 'back' && lines.length > 0 && <BalanceTable onPick={setPicked} />}
+        {way === 'back' && <MountLooks />}
         {line && (
           <div className="grid min-h-0 flex-1 items-stretch gap-5 md:grid-cols-[17rem_1fr]">
             <StepList lines={lines} current={line} onPick={setPicked} />

@@ -14,6 +14,7 @@ import { retrying } from '../db/retrying';
 import { job, jobEvent } from '../db/schema';
 import { sameJson } from '../sameJson';
 import { admit, ADMISSIBLE, hold, type HeldWhy } from './held';
+import { noteAbandoned } from './abandoned';
 import { moveStock } from './stockMoves';
 import { storedEvent } from './storedEvent';
 
@@ -135,6 +136,7 @@ export async function appendIn(
       .set({ lastSeq: seq, releasedSeq: locked })
       .where(and(eq(job.shopId, actor.shopId), eq(job.id, jobId)));
     await moveStock(tx, actor.shopId, jobId, rows);
+    await noteAbandoned(tx, actor.shopId, jobId, rows);
   }
   return outcomes;
 }

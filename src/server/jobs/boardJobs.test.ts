@@ -1,6 +1,5 @@
 import { rowOf } from '@/core/kernel/ids';
 import { eq, sql } from 'drizzle-orm';
-import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type DemoShop, demoShop } from '../../../e2e/support/demoShop';
 import { copyJob } from '../../../e2e/support/manyJobs';
@@ -93,7 +92,7 @@ describe('a line that was kept says what a fresh reading says', () => {
       async () => {
         const { vehicle } = await demo.job(3);
         const saved = await saveIdentity(demo.db, demo.actor('lead'), {
-          id: uuidv7(),
+          ...envelopeOf(),
           vehicle: vehicle.id,
           version: vehicle.version,
           vin: vehicle.vin,
@@ -189,6 +188,7 @@ describe('released jobs', () => {
 
 it('a database of before is brought along: what was locked is known to be', async () => {
   const before = await board();
+  await demo.db.execute(sql`alter table job drop column abandoned`);
   await demo.db.execute(sql`alter table job drop column released_seq`);
   await demo.db.execute(sql`alter table catalogue drop column version`);
   await demo.db.execute(sql`drop index job_event_fitted`);
@@ -197,7 +197,7 @@ it('a database of before is brought along: what was locked is known to be', asyn
   await demo.db.execute(sql`alter table part_stock add constraint part_stock_count check (count >= 0)`);
   await demo.db.execute(sql`
     delete from drizzle.__drizzle_migrations where created_at in
-      (select created_at from drizzle.__drizzle_migrations order by created_at desc limit 3)`);
+      (select created_at from drizzle.__drizzle_migrations order by created_at desc limit 4)`);
   await migrateDatabase(demo.url);
   expect(await board()).toEqual(before);
 });

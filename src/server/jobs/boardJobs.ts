@@ -1,8 +1,8 @@
-import { and, desc, eq, gte, lt, sql } from 'drizzle-orm';
+import { and, desc, eq, gte, lt } from 'drizzle-orm';
 import type { Database } from '../db/connection';
 import { booking, job } from '../db/schema';
 import { jobLines, type KnownJob } from './jobLines';
-import { IN_WORK, newestInWork } from './jobLists';
+import { newestInWork, RELEASED } from './jobLists';
 
 /** Jobs in work that the board shows at most: more than any shop has bays and days for. */
 const IN_WORK_LIMIT = 300;
@@ -43,13 +43,7 @@ export async function boardJobs(
   const done = await db
     .select({ id: job.id, number: job.number })
     .from(job)
-    .where(
-      and(
-        eq(job.shopId, shopId),
-        sql`not (${IN_WORK})`,
-        before === null ? undefined : lt(job.number, before),
-      ),
-    )
+    .where(and(eq(job.shopId, shopId), RELEASED, before === null ? undefined : lt(job.number, before)))
     .orderBy(desc(job.number))
     .limit(RELEASED_PAGE + 1);
   const page = done.slice(0, RELEASED_PAGE);

@@ -20,6 +20,19 @@ describe('a job is found', () => {
     for (const text of ['9', '0009', '#9', ' 009 ']) expect(await found(text)).toContain(9);
     expect(await found('0043')).toEqual([43]);
   });
+  it('as it is written on a job, alone: no other holds those figures by chance', async () => {
+    // The plates WS 04-12 … hold 04, and job 4 is asked for.
+    for (const text of ['0004', '#4', '00004']) {
+      expect(await found(text)).toEqual([4]);
+      expect((await findJobs(demo.db, demo.id, text)).alone).toBe(true);
+    }
+    expect((await findJobs(demo.db, demo.id, '4')).alone).toBe(false);
+  });
+  it('by its vehicle line: maker, name or kind of body', async () => {
+    expect(await found('byre')).toEqual([5]);
+    expect(await found('trailer')).toEqual([13, 5]);
+    expect(await found('capstan')).toEqual([2]);
+  });
   it('by any part of what its vehicle is known by: all jobs of the vehicle, newest first', async () => {
     expect(await found('ws 40-93')).toEqual([10, 1]);
     expect(await found('0YBPK7A59GW000093')).toEqual([10, 1]);

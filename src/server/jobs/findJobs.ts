@@ -1,24 +1,36 @@
-import { and, desc, eq, or } from 'drizzle-orm';
+import { and, desc, eq, inArray, or } from 'drizzle-orm';
 import type { Database } from '../db/connection';
 import { job, vehicle } from '../db/schema';
+import { linesNamed } from '../shelf/shelfLines';
 import { jobLines, type KnownJob } from './jobLines';
 import { knownBy } from './vehicles';
 
 /** Jobs that a search shows at most. */
 const FOUND_LIMIT = 20;
 
+/** A job’s number as it is written everywhere: with its zeros, or with a sign before it. */
+const AS_WRITTEN = /^(?:#\d{1,9}|0\d{3,8})$/;
+
 /**
- * Jobs of the shop, in work or released, newest first: the one of that number, and those of vehicles whose VIN,
- * serial, plate or fleet number holds the text.
+ * Jobs of the shop, in work, released or given up, newest first: the one of that number, those of vehicles whose VIN,
+ * serial, plate or fleet number holds the text, and those whose vehicle line it names. A number as it is written on a
+ * job finds that one alone.
  */
 export async function findJobs(
   db: Database,
   shopId: string,
   text: string,
-): Promise<{ readonly jobs: readonly KnownJob[]; readonly more: boolean }> {
+): Promise<{
+  readonly jobs: readonly KnownJob[];
+  readonly more: boolean;
+  /** It was looked for by its number as it is written: there can be no other. */
+  readonly alone: boolean;
+}> {
   const typed = text.trim();
-  if (typed === '') return { jobs: [], more: false };
+  if (typed === '') return { jobs: [], more: false, alone: false };
   const number = /^#?0*(\d{1,9})$/.exec(typed)?.[1];
+  const alone = AS_WRITTEN.test(typed) && number !== undefined;
+  const lines = alone ? [] : await linesNamed(db, shopId, typed);
   const rows = await db
     .select({ id: job.id })
     .from(job)
@@ -26,11 +38,17 @@ export async function findJobs(
     .where(
       and(
         eq(job.shopId, shopId),
-        or(knownBy(typed), number === undefined ? undefined : eq(job.number, Number(number))),
+        alone
+          ? eq(job.number, Number(number))
+          : or(
+              knownBy(typed),
+              number === undefined ? undefined : eq(job.number, Number(number)),
+              lines.length === 0 ? undefined : inArray(vehicle.family, [...lines]),
+            ),
       ),
     )
     .orderBy(desc(job.number))
     .limit(FOUND_LIMIT + 1);
   const ids = rows.slice(0, FOUND_LIMIT).map((r) => r.id);
-  return { jobs: await jobLines(db, shopId, ids), more: rows.length > FOUND_LIMIT };
+  return { jobs: await jobLines(db, shopId, ids), more: rows.length > FOUND_LIMIT, alone };
 }

@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import type { Database } from '../db/connection';
-import { type JobLine, STAGES } from '@/core/job';
+import { customerWords, isAbandoned, type JobLine, STAGES } from '@/core/job';
 import { reason } from '@/core/kernel/reason';
 import { job, vehicle } from '../db/schema';
 import { kept } from '../kept';
@@ -21,7 +21,7 @@ const lineOf = (j: LoadedJob): KnownJob => ({
   number: j.number,
   vehicle: `${j.family.maker} ${j.family.name}`,
   identity: j.vehicle.plate ?? j.vehicle.fleet ?? j.vehicle.serial ?? j.vehicle.vin ?? '',
-  words: j.reading.record.opened?.body.words ?? '',
+  words: customerWords(j.reading.record),
   openedAt: j.openedAt.toISOString(),
   // A list says the first thing that is wanting, and no more.
   stages: j.reading.stages.map((s) => ({ ...s, missing: s.missing.slice(0, 1) })),
@@ -29,6 +29,7 @@ const lineOf = (j: LoadedJob): KnownJob => ({
     .filter((i) => i.closed === null)
     .map(({ id, origin, what }) => ({ id, origin, what })),
   locked: j.reading.record.locks.length > 0 && j.reading.record.late.length === 0,
+  abandoned: isAbandoned(j.reading.record),
   wasLocked: j.reading.record.locks.length > 0,
   positions: j.reading.record.swaps.flatMap((s) => s.positions),
   lastAt: j.reading.record.lastAt,
@@ -93,6 +94,7 @@ function unreadableLine(row: {
     stages: STAGES.map((stage) => ({ stage, state: 'open', tags: 0, missing: [] })),
     open: [{ id: 'unreadable', origin: 'other', what: reason('item-unreadable') }],
     locked: row.job.releasedSeq !== null && row.job.releasedSeq === row.job.lastSeq,
+    abandoned: row.job.abandoned,
     wasLocked: row.job.releasedSeq !== null,
     positions: [],
     lastAt: null,

@@ -3,10 +3,12 @@ import type { Database } from '../db/connection';
 import { job } from '../db/schema';
 
 /**
- * Jobs that are not locked, or took something in after their lock. A late entry that was undone again keeps its job
+ * Jobs that nobody gave up and that are not locked, or took something in after their lock. A late entry that was undone again keeps its job
  * among them: whether it counts is for the reading to say.
  */
-export const IN_WORK = sql`${job.releasedSeq} is distinct from ${job.lastSeq}`;
+export const IN_WORK = sql`(not ${job.abandoned} and ${job.releasedSeq} is distinct from ${job.lastSeq})`;
+/** Jobs that are locked and took nothing in since. */
+export const RELEASED = sql`(not ${job.abandoned} and ${job.releasedSeq} = ${job.lastSeq})`;
 
 /** Ids of the shop's jobs in work, newest first. */
 export async function newestInWork(db: Database, shopId: string, limit: number): Promise<readonly string[]> {

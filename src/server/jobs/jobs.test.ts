@@ -285,6 +285,20 @@ describe('release', () => {
         }),
       );
     }
+    // Nor does it watch the light.
+    expect(await lock()).toMatchObject({ code: 'release-not-ready' });
+    const chosen = (await reading(job)).record.swaps[0];
+    await send(
+      counter(),
+      job,
+      makeEvent(counter(), job, 'light-watched', {
+        swap: chosen?.id ?? '',
+        lamps: Object.fromEntries(
+          Object.entries(chosen?.choice?.event.body.lamps ?? {}).map(([p, lamp]) => [p, lamp.id]),
+        ),
+        after: [],
+      }),
+    );
     expect(await lock(technician())).toMatchObject({ outcome: 'refused', code: 'lead-only' });
     expect(await lock()).toMatchObject({ outcome: 'kept' });
     const frozen = await loadRelease(shops.db, 'north', job);

@@ -1,4 +1,3 @@
-import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { loadNewestJobs } from '../../../e2e/support/newestJobs';
 import {
@@ -81,7 +80,7 @@ describe('a vehicle’s identity', () => {
     const { vehicle } = (await loadJob(shops.db, 'north', job)) ?? {};
     const input = { vehicle: vehicle?.id ?? '', version: 1, vin: null };
     const save = (more: { plate: string | null; version?: number }) =>
-      saveIdentity(shops.db, counter(), { ...input, id: uuidv7(), ...more });
+      saveIdentity(shops.db, counter(), { ...input, ...envelopeOf(), ...more });
     expect(await save({ plate: 'FIRST' })).toEqual({ kind: 'saved' });
     expect(await save({ plate: 'SECOND' })).toMatchObject({
       kind: 'stale',

@@ -30,9 +30,10 @@ export const openJobForm = yup.object({
   serial: optionalText(),
   plate: optionalText(),
   fleet: optionalText(),
-  toldYear: yup.number().integer().min(1900).max(2100).nullable().default(null),
+  /** A year in digits, as a number or as it was typed; empty: not told. Judged with the rest, so that all is said at once. */
+  toldYear: yup.mixed<string | number>().nullable().default(null),
   market: yup.string().oneOf(['NA', 'ECE', 'none', 'unknown']).required(),
-  words: yup.string().trim().required('wants-words').max(2000),
+  words: yup.string().trim().max(2000).default(''),
 });
 /** One thing wrong with a form. */
 export interface Fault {
@@ -85,6 +86,11 @@ async function openIn(
 ): Promise<OpenJobOutcome> {
   const again = await openedBefore(tx, actor.shopId, input.id);
   if (again) return again;
+  const toldYear = yearOf(input.toldYear);
+  const faults: Fault[] = [
+    ...(toldYear === undefined ? [{ path: 'toldYear', message: 'year' }] : []),
+    ...(input.words === '' ? [{ path: 'words', message: 'wants-words' }] : []),
+  ];
   // Held before looking for the vehicle: of two people who open jobs of one new plate, the second finds it.
   const [counter] = await tx
     .select({ last: shop.lastJobNumber })
@@ -93,7 +99,9 @@ async function openIn(
     .for('update');
   if (!counter) throw new Error(`Shop ${actor.shopId} is gone`);
   const target = await vehicleFor(tx, actor, input);
-  if ('kind' in target) return target;
+  if (target.kind === 'faults') return { ...target, faults: [...target.faults, ...faults] };
+  if (faults.length > 0) return { kind: 'faults', faults };
+  if (target.kind === 'known-vehicle') return target;
   const number = counter.last + 1;
   await tx.update(shop).set({ lastJobNumber: number }).where(eq(shop.id, actor.shopId));
   const jobId = uuidv7();
@@ -108,7 +116,7 @@ async function openIn(
     newEvent(actor, jobId, input, 'fact-stated', { key, subject: 'vehicle', value, source: 'told' });
   const events: AnyEvent[] = [
     { ...newEvent(actor, jobId, input, 'job-opened', { words: input.words }), id: input.id },
-    ...(input.toldYear === null ? [] : [told('model-year', input.toldYear)]),
+    ...(typeof toldYear === 'number' ? [told('model-year', toldYear)] : []),
     ...(input.market === 'unknown' ? [] : [told('market', input.market)]),
   ];
   const outcomes = await appendIn(
@@ -157,25 +165,42 @@ async function openedBefore(
   return row ? { kind: 'opened', ...row } : null;
 }
 
-async function vehicleFor(
-  tx: Transaction,
-  actor: Actor,
-  input: OpenJobInput,
-): Promise<{ id: string } | OpenJobOutcome> {
+/** A year as it was typed; null: none was; undefined: it is none. */
+function yearOf(typed: string | number | null): number | null | undefined {
+  const text = String(typed ?? '').trim();
+  if (text === '') return null;
+  const year = Number(text);
+  return /^\d{4}$/.test(text) && year >= 1900 && year <= 2100 ? year : undefined;
+}
+
+/** The vehicle that a job is opened on, or what stands in the way. */
+type Target =
+  | { readonly kind: 'vehicle'; readonly id: string }
+  | Extract<OpenJobOutcome, { readonly kind: 'faults' | 'known-vehicle' }>;
+
+async function vehicleFor(tx: Transaction, actor: Actor, input: OpenJobInput): Promise<Target> {
   if (input.vehicle !== null) {
     const [row] = await tx
       .select({ id: vehicle.id })
       .from(vehicle)
       .where(and(eq(vehicle.shopId, actor.shopId), eq(vehicle.id, input.vehicle)));
-    return row ?? fault('vehicle', 'no-such-vehicle');
+    return row
+      ? { kind: 'vehicle', ...row }
+      : { kind: 'faults', faults: [{ path: 'vehicle', message: 'no-such-vehicle' }] };
   }
-  if (!input.family) return fault('family', 'wants-family');
-  const [family] = await shelfRowsById(tx, actor.shopId, 'family', [input.family]);
-  if (!family) return fault('family', 'no-such-family');
+  const [family] = input.family
+    ? await shelfRowsById(tx, actor.shopId, 'family', [input.family])
+    : ([undefined] as const);
   const { vin, serial, plate, fleet } = input;
-  if (!vin && !serial && !plate && !fleet) return fault('vin', 'wants-identity');
-  const reading = vin ? readVin(vin, family.body.lightVehicle) : null;
-  if (reading && reading.faults.length > 0) return fault('vin', reading.faults[0]?.code ?? 'vin-length');
+  const reading = vin ? readVin(vin, family?.body.lightVehicle ?? null) : null;
+  const faults: Fault[] = [
+    ...(family ? [] : [{ path: 'family', message: input.family ? 'no-such-family' : 'wants-family' }]),
+    ...(!vin && !serial && !plate && !fleet ? [{ path: 'vin', message: 'wants-identity' }] : []),
+    ...(reading && reading.faults.length > 0
+      ? [{ path: 'vin', message: reading.faults[0]?.code ?? 'vin-length' }]
+      : []),
+  ];
+  if (faults.length > 0 || !input.family) return { kind: 'faults', faults };
   const known = await knownVehicle(tx, actor.shopId, { vin: reading?.vin ?? null, serial, plate, fleet });
   if (known) return { kind: 'known-vehicle', vehicle: known };
   const id = uuidv7();
@@ -188,7 +213,7 @@ async function vehicleFor(
     plate,
     fleet,
   });
-  return { id };
+  return { kind: 'vehicle', id };
 }
 
 /** A vehicle of the shop with the same VIN, or without VIN the same serial, plate or fleet number. */

@@ -1,4 +1,3 @@
-import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type DemoShop, demoShop } from '../../../e2e/support/demoShop';
 import { envelopeOf, jobInput } from '../../../e2e/support/shops';
@@ -227,7 +226,7 @@ describe('a vehicle', () => {
     const { vehicle } = await demo.job(4);
     const other = (await demo.job(6)).vehicle;
     const input = () => ({
-      id: uuidv7(),
+      ...envelopeOf(),
       vehicle: vehicle.id,
       version: vehicle.version,
       vin: vehicle.vin,

@@ -5,6 +5,8 @@ import { readVin } from '@/core/vehicle';
 import { type Actor, may } from '../access';
 import type { Database, Transaction } from '../db/connection';
 import { once } from '../once';
+import { appendIn } from './appendEvents';
+import { newEvent } from './openJob';
 import { vehicle } from '../db/schema';
 import { shelfRowsById } from '../shelf/loadShelf';
 
@@ -30,12 +32,16 @@ export async function findVehicles(
 
 export const identityForm = yup
   .object({
-    /** Of the request: sent again it answers as before. */
-    id: ENVELOPE.id,
+    /** The request’s id makes a resend answer as before; its clock goes with what is written of it. */
+    ...ENVELOPE,
     vehicle: yup.string().required(),
     version: yup.number().integer().required(),
     vin: yup.string().trim().max(60).nullable().defined(),
     plate: yup.string().trim().max(60).nullable().defined(),
+    /** Another line of the shelf than it was opened on; absent: the line stands. */
+    family: yup.string().max(120).optional(),
+    /** The job in whose history a corrected line is written. */
+    job: yup.string().max(120).optional(),
   })
   .required();
 
@@ -45,15 +51,16 @@ export type IdentityOutcome =
   /** Somebody saved before: what stands now, beside what was meant. */
   | { readonly kind: 'stale'; readonly present: VehicleRecord };
 
-/** Corrects a vehicle's VIN or plate. A save on an older version changes nothing and shows both. */
+/** Corrects a vehicle's line, VIN or plate. A save on an older version changes nothing and shows both. */
 export async function saveIdentity(
   db: Database,
   actor: Actor,
   input: yup.InferType<typeof identityForm>,
+  now = new Date(),
 ): Promise<IdentityOutcome> {
   if (!may(actor.role, 'record-arrival')) return { kind: 'refused', code: 'not-allowed' };
   return once(db, actor, input.id, 'identity', async (tx) => {
-    const answer = await saveIn(tx, actor, input);
+    const answer = await saveIn(tx, actor, input, now);
     return { answer, final: answer.kind === 'saved' };
   });
 }
@@ -62,11 +69,14 @@ async function saveIn(
   db: Transaction,
   actor: Actor,
   input: yup.InferType<typeof identityForm>,
+  today: Date,
 ): Promise<IdentityOutcome> {
   const here = and(eq(vehicle.shopId, actor.shopId), eq(vehicle.id, input.vehicle));
   const [present] = await db.select().from(vehicle).where(here);
   if (!present) return { kind: 'refused', code: 'no-such-vehicle' };
-  const [family] = await shelfRowsById(db, actor.shopId, 'family', [present.family]);
+  const line = input.family ?? present.family;
+  const [family] = await shelfRowsById(db, actor.shopId, 'family', [line]);
+  if (!family && line !== present.family) return { kind: 'refused', code: 'no-such-family' };
   const reading = input.vin ? readVin(input.vin, family?.body.lightVehicle ?? null) : null;
   if (reading && reading.faults.length > 0)
     return { kind: 'refused', code: reading.faults[0]?.code ?? 'vin-length' };
@@ -81,10 +91,33 @@ async function saveIn(
   }
   const saved = await db
     .update(vehicle)
-    .set({ vin: reading?.vin ?? null, plate: input.plate || null, version: input.version + 1 })
+    .set({
+      vin: reading?.vin ?? null,
+      plate: input.plate || null,
+      family: line,
+      version: input.version + 1,
+    })
     .where(and(here, eq(vehicle.version, input.version)))
     .returning({ id: vehicle.id });
-  if (saved.length > 0) return { kind: 'saved' };
+  if (saved.length > 0) {
+    if (line !== present.family) await noteLine(db, actor, input, present.family, line, today);
+    return { kind: 'saved' };
+  }
   const [now] = await db.select().from(vehicle).where(here);
   return now ? { kind: 'stale', present: now } : { kind: 'refused', code: 'no-such-vehicle' };
+}
+
+/** Writes into the job that the line was corrected, so that its history says why entries stopped fitting. */
+async function noteLine(
+  tx: Transaction,
+  actor: Actor,
+  input: yup.InferType<typeof identityForm>,
+  from: string,
+  to: string,
+  now: Date,
+): Promise<void> {
+  const { job, at, device, deviceSeq } = input;
+  if (!job) return;
+  const event = newEvent(actor, job, { id: input.id, at, device, deviceSeq }, 'line-corrected', { from, to });
+  await appendIn(tx, actor, job, [{ event, raw: JSON.stringify(event) }], now);
 }

@@ -1,3 +1,4 @@
+import { redirect } from 'next/navigation';
 import { isDay, localDay, shiftDay, utcOf } from '@/core/board';
 import { Board } from '@/features/board/Board';
 import { boardJob } from '@/features/board/boardJob';
@@ -24,7 +25,8 @@ export default async function Page({
   const [asked, below, find] = [said('day'), said('before'), said('find').trim().slice(0, 60)];
   const db = database();
   if (find !== '') {
-    const { jobs, more } = await findJobs(db, actor.shopId, find);
+    const { jobs, more, alone } = await findJobs(db, actor.shopId, find);
+    if (alone && jobs[0]) redirect(`/jobs/${jobs[0].id}/arrive`);
     return <Found text={find} jobs={jobs.map(boardJob)} more={more} />;
   }
   const before = /^\d{1,9}$/.test(below) ? Number(below) : null;

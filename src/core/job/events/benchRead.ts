@@ -1,7 +1,7 @@
 import { checkAt } from '../../kernel/ids';
 import { LIGHT_COLOURS } from '../../vehicle';
 import { latestBy } from '../log/frontier';
-import { after, id, number, oneOf, shape } from './form';
+import { after, id, maybeOneOf, number, oneOf, shape } from './form';
 import { basisToAfter, eventKind } from './kind';
 
 const key = (b: { readonly position: string; readonly lamp: string; readonly step: string }) =>
@@ -20,6 +20,8 @@ export const benchRead = eventKind({
       currentA: number(0, 100),
       seen: oneOf([...LIGHT_COLOURS, 'dark', 'other-function'] as const),
     }),
+    /** The figure was not written down by itself: the meter showed what was expected, and that stands for it. */
+    noted: maybeOneOf(['as-expected']),
     after: after(),
   }),
   lifts: [basisToAfter],

@@ -1,3 +1,11 @@
+import { aimChecked } from './aimChecked';
+import { jobAbandoned } from './jobAbandoned';
+import { lightRead } from './lightRead';
+import { lightWatched } from './lightWatched';
+import { lineCorrected } from './lineCorrected';
+import { mountLooked } from './mountLooked';
+import { recheckSeen } from './recheckSeen';
+import { wordsCorrected } from './wordsCorrected';
 import { asFound } from './asFound';
 import { benchRead } from './benchRead';
 import { boxChecked } from './boxChecked';
@@ -57,6 +65,14 @@ export const EVENT_KINDS = {
   'scope-added': scopeAdded,
   'photo-added': photoAdded,
   'warranty-linked': warrantyLinked,
+  'light-read': lightRead,
+  'aim-checked': aimChecked,
+  'recheck-seen': recheckSeen,
+  'light-watched': lightWatched,
+  'mount-looked': mountLooked,
+  'job-abandoned': jobAbandoned,
+  'words-corrected': wordsCorrected,
+  'line-corrected': lineCorrected,
   'entry-admitted': entryAdmitted,
   'release-locked': releaseLocked,
   void: voided,
@@ -88,6 +104,10 @@ export const isEventType = (t: unknown): t is EventType =>
 export const kindOf = (type: EventType) =>
   EVENT_KINDS[type] as unknown as EventKind<EventType, unknown, object>;
 
+export { type AimRead } from './aimChecked';
+export { type ReadWhen } from './lightRead';
+export { MOUNT_CHECKS, MOUNT_LOOKED, type MountCheck, type MountLooked } from './mountLooked';
+export { RECHECK_OUTCOMES, type RecheckOutcome } from './recheckSeen';
 export { AS_FOUND, type AsFound } from './asFound';
 export { BOX_CHECKS, type BoxCheck } from './boxChecked';
 export { type Calculator } from './figureNoted';

@@ -1,9 +1,14 @@
 import { groupAt } from '../../kernel/ids';
-import { type Reason, reason, type ReasonFacts } from '../../kernel/reason';
+import { factsOf, type Reason, reason, type ReasonFacts } from '../../kernel/reason';
+import type { JobRecord } from '../fold';
+import { compareEvents } from '../log/frontier';
 import type { ItemOrigin } from './openItem';
 import { notProven, proofCells, type ProofLine } from '../readings/proof';
 import type { Stage } from '../stages/stages';
 import { isDone, type StepLine, type StripReading } from '../readings/work';
+
+type RecheckEntry =
+  JobRecord['rechecks'] extends ReadonlyMap<string, { readonly event: infer E }> ? E : never;
 
 /** An item that a rule raises from what hands did. `met`: the tick that closed it by itself. */
 export interface RuledItem {
@@ -22,13 +27,13 @@ export interface RuledItem {
  * What stripping leaves to be made good: a loosened bolt to be tightened, what was isolated to be restored, systems
  * to be rechecked, lasting changes to be agreed, fasteners that do not add up, borrowed ones to be paid back.
  */
-export function stripItems(strip: StripReading): readonly RuledItem[] {
+export function stripItems(strip: StripReading, rechecks: JobRecord['rechecks']): readonly RuledItem[] {
   const met = new Map(
     strip.back.flatMap((l) =>
       isDone(l) && l.tick ? [[l.step.id, { by: l.tick.by, at: l.tick.at }] as const] : [],
     ),
   );
-  const items = strip.out.filter(isDone).flatMap((l) => obligations(l, met.get(l.step.id)));
+  const items = strip.out.filter(isDone).flatMap((l) => obligations(l, met.get(l.step.id), rechecks));
   for (const use of strip.uses)
     if (use.state === 'none')
       items.push({
@@ -85,7 +90,7 @@ const at = (l: StepLine): ReasonFacts['item-loosened'] => ({
   ...(l.step.position ? { position: l.step.position } : {}),
 });
 
-function obligations(l: StepLine, met: RuledItem['met']): RuledItem[] {
+function obligations(l: StepLine, met: RuledItem['met'], rechecks: JobRecord['rechecks']): RuledItem[] {
   const { id, step } = l.step;
   const raised = {
     raisedBy: l.tick?.by ?? '',
@@ -119,7 +124,20 @@ function obligations(l: StepLine, met: RuledItem['met']): RuledItem[] {
       stage: 'prove',
       ...raised,
     });
-  return found;
+  return found.map((i) => (i.origin === 'recheck' ? rechecked(i, rechecks.get(i.id)?.event) : i));
+}
+
+/** Seen again after it was disturbed, and right or not there: that closes it. Not right: it stands and says so. */
+function rechecked(item: RuledItem, seen: RecheckEntry | undefined): RuledItem {
+  if (!seen || (item.since && compareEvents(seen, item.since) < 0)) return item;
+  if (seen.body.outcome !== 'fails') return { ...item, met: { by: seen.user, at: seen.at } };
+  return {
+    ...item,
+    what: reason('item-recheck-fails', {
+      ...(factsOf(item.what) as unknown as ReasonFacts['item-loosened']),
+      words: seen.body.words ?? '',
+    }),
+  };
 }
 
 /** What the function matrix leaves: functions not proven, and each that did not do what it should. */

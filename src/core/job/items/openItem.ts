@@ -32,10 +32,19 @@ export type ItemOrigin =
   | 'consent'
   | 'parts'
   | 'box'
-  | 'warranty';
+  | 'warranty'
+  | 'plug'
+  | 'mount'
+  | 'required';
 
 /** Who may close an item with *done*. A lead may close any, and alone may hand one over in writing. */
 export type ClosableBy = 'anyone' | 'technician' | 'lead' | 'nobody';
+
+/**
+ * How an item closes. `record`: by what it is about (the reading, the count, the plug looked at), or by a lead who
+ * answers for it in writing. `words`: whoever may close it says in words how it was settled.
+ */
+export type ClosesBy = 'record' | 'words';
 
 /** A promise, deferral or doubt of a job that stands until it is closed. */
 export interface OpenItem {
@@ -47,6 +56,8 @@ export interface OpenItem {
   readonly raisedBy: string | null;
   readonly raisedAt: string | null;
   readonly closableBy: ClosableBy;
+  /** `record`: not by words, except a lead’s in writing. */
+  readonly closesBy: ClosesBy;
   /** The entry that it rests on; a closing of before does not close it. */
   readonly since?: { readonly id: string; readonly at: string };
   readonly closed: {
@@ -69,7 +80,7 @@ export const CLOSABLE: Readonly<Record<ItemOrigin, ClosableBy>> = {
   'baseline-light': 'technician',
   aim: 'technician',
   override: 'lead',
-  'choice-stale': 'lead',
+  'choice-stale': 'anyone',
   'choice-revised': 'technician',
   'rival-entries': 'technician',
   'late-entry': 'nobody',
@@ -93,4 +104,7 @@ export const CLOSABLE: Readonly<Record<ItemOrigin, ClosableBy>> = {
   parts: 'anyone',
   box: 'anyone',
   warranty: 'anyone',
+  plug: 'technician',
+  mount: 'technician',
+  required: 'lead',
 };

@@ -1,5 +1,5 @@
 import { weakMapMemoize } from 'reselect';
-import type { Judgement } from '../../fitment';
+import type { Judgement, VehicleLack } from '../../fitment';
 import { type Reason, reason, factsOf } from '../../kernel/reason';
 import type { ResolvedFact } from '../../vehicle';
 import type { JobRecord } from '../fold';
@@ -17,6 +17,10 @@ import { part } from '../../kernel/part';
 import type { Stage } from '../stages/stages';
 import type { StripReading } from '../readings/work';
 import { harnessItems } from './harnessItems';
+import { lookItems } from './lookItems';
+import type { PlugLook } from '../readings/plugs';
+import { readingOf } from '../../kernel/ids';
+import { isLocked } from '../log/locked';
 import { seriousConflicts } from '../readings/wiring';
 
 const AIMED_ROLES = /^(headlamp|fog)\./;
@@ -36,6 +40,8 @@ export function openItems(
   facts: Iterable<ResolvedFact>,
   checks: readonly ChoiceCheck[],
   strip: StripReading,
+  plugs: readonly PlugLook[],
+  lacks: readonly VehicleLack[],
 ): ItemReading {
   const found: OpenItem[] = record.raised.map((e) =>
     closable(record, {
@@ -66,8 +72,10 @@ export function openItems(
     );
   }
   for (const check of checks) found.push(...checkItems(check, checkEntries(record)));
+  // What a lock took in stays as it was then, until something reopens the job.
+  if (!isLocked(record)) found.push(...newerItems(record, checks, plugs, lacks));
   const first = record.swaps.flatMap((s) => s.chosenSince ?? []).sort(compareEvents)[0] ?? null;
-  found.push(...stripItems(strip).map((i) => ruled(record, i, first)));
+  found.push(...stripItems(strip, record.rechecks).map((i) => ruled(record, i, first)));
   const orders = checks.flatMap((c) => c.orders ?? []);
   found.push(
     ...orderItems(orders, record, (swap, what) =>
@@ -104,8 +112,46 @@ export function openItems(
   return { items: found, unfit: closingsThatDoNot(record, found) };
 }
 
-type CheckEntries = Pick<JobRecord, 'closings' | 'feeds' | 'decisions' | 'harnessReads'>;
-const checkEntries = part<JobRecord>()('closings', 'feeds', 'decisions', 'harnessReads');
+/** Items of rules that came after the first jobs were locked. */
+function newerItems(
+  record: JobRecord,
+  checks: readonly ChoiceCheck[],
+  plugs: readonly PlugLook[],
+  lacks: readonly VehicleLack[],
+): readonly OpenItem[] {
+  const chosen = checks.filter((c) => c.swap.choice !== null);
+  const first = chosen.flatMap((c) => c.swap.chosenSince ?? []).sort(compareEvents)[0];
+  return [
+    ...chosen.flatMap((c) =>
+      lookItems(c, plugs, record).map((i) => ruled(record, i, c.swap.choice?.event ?? null)),
+    ),
+    ...(first ? lacks : []).map((l) =>
+      ruled(
+        record,
+        {
+          id: `required:${l.profile}:${l.requirement}`,
+          origin: 'required',
+          what: reason('item-required', { does: l.does, profile: l.profile, source: l.source }),
+          stage: 'fit',
+        },
+        first ?? null,
+      ),
+    ),
+  ];
+}
+
+type CheckEntries = Pick<
+  JobRecord,
+  'closings' | 'feeds' | 'decisions' | 'harnessReads' | 'lightReads' | 'aims'
+>;
+const checkEntries = part<JobRecord>()(
+  'closings',
+  'feeds',
+  'decisions',
+  'harnessReads',
+  'lightReads',
+  'aims',
+);
 
 /** What one swap raises: anew only when it, or what was closed, has changed. */
 const checkItems = weakMapMemoize((check: ChoiceCheck, record: CheckEntries): readonly OpenItem[] => {
@@ -113,6 +159,7 @@ const checkItems = weakMapMemoize((check: ChoiceCheck, record: CheckEntries): re
   const rule: Raise = (id, origin, what, stage, since = null) =>
     found.push(closable(record, { id, origin, what, stage, raisedBy: null, raisedAt: null, since }));
   swapItems(check, rule);
+  found.push(...lightItems(check, record).map((i) => ruled(record, i, check.swap.chosenSince)));
   wiringItems(check, rule);
   const { choice, positions } = check.swap;
   if (!choice) return found;
@@ -123,22 +170,42 @@ const checkItems = weakMapMemoize((check: ChoiceCheck, record: CheckEntries): re
   return [...found, ...ruledItems.map((i) => ruled(record, i, choice.event))];
 });
 
+/** Light before the old lamps come out, aim after the new ones are in: each closed by its reading. */
+function lightItems(
+  { swap }: Pick<ChoiceCheck, 'swap'>,
+  record: Pick<JobRecord, 'lightReads' | 'aims'>,
+): readonly RuledItem[] {
+  const { positions, chosenSince, id } = swap;
+  const aimed = positions.filter((p) => AIMED_ROLES.test(p));
+  if (!swap.choice || !chosenSince || aimed.length === 0) return [];
+  const read = record.lightReads.get(readingOf(id, 'before'))?.event;
+  const aim = record.aims.get(id)?.event;
+  const measured = read && aimed.every((p) => read.body.lux[p] !== undefined);
+  const passes =
+    aim && compareEvents(aim, chosenSince) > 0 && aimed.every((p) => aim.body.lamps[p]?.within === true);
+  return [
+    {
+      id: `baseline:${id}`,
+      origin: 'baseline-light',
+      what: reason('item-baseline-light', { positions }),
+      stage: 'strip',
+      ...(measured ? { met: { by: read.user, at: read.at } } : {}),
+    },
+    {
+      id: `aim:${id}`,
+      origin: 'aim',
+      what: reason('item-aim', { positions }),
+      stage: 'prove',
+      ...(passes ? { met: { by: aim.user, at: aim.at } } : {}),
+    },
+  ];
+}
+
 function swapItems({ swap, now, revised }: ChoiceCheck, raise: Raise): void {
   const chosen = swap.choice?.event;
   if (!chosen) return;
   const rule: Raise = (id, origin, what, stage) => raise(id, origin, what, stage, chosen);
   const positions = swap.positions;
-  if (positions.some((p) => AIMED_ROLES.test(p))) {
-    const since = swap.chosenSince;
-    raise(
-      `baseline:${swap.id}`,
-      'baseline-light',
-      reason('item-baseline-light', { positions }),
-      'strip',
-      since,
-    );
-    raise(`aim:${swap.id}`, 'aim', reason('item-aim', { positions }), 'prove', since);
-  }
   if (chosen.body.override)
     rule(
       `override:${chosen.id}`,

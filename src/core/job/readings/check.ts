@@ -22,6 +22,8 @@ export interface ChoiceCheck {
   readonly swap: SwapRecord;
   /** Judged again with the pinned rows and today's facts; null where a pinned row is missing. */
   readonly now: Judgement | null;
+  /** The swap as it was chosen; null where a pinned row is missing. */
+  readonly plan: SwapPlan | null;
   /** Catalogue rows that have a newer revision than the pinned one. */
   readonly revised: readonly string[];
   /** Wiring and light of each position; empty while no lamp is chosen. */
@@ -79,7 +81,7 @@ export function checkChoice(
   sources: JobSources,
   known: Known,
 ): ChoiceCheck {
-  if (!swap.choice) return laid(swap, null, NO_WIRING, NO_MATTERS, NO_FEEDS, NO_PROOFS, null, '');
+  if (!swap.choice) return laid(swap, null, null, NO_WIRING, NO_MATTERS, NO_FEEDS, NO_PROOFS, null, '');
   const all = { ...sources, known, systemV: systemVOf(known.get('system-voltage@vehicle')) };
   const chosen = judgedChoice(swap, sources, known);
   const now = chosen?.now ?? null;
@@ -88,6 +90,7 @@ export function checkChoice(
   return laid(
     swap,
     now,
+    chosen?.plan ?? null,
     wiring,
     matters,
     feedsOf(wiring, matters, matterSources(all)),
@@ -102,6 +105,7 @@ const laid = weakMapMemoize(
   (
     swap: SwapRecord,
     now: Judgement | null,
+    plan: SwapPlan | null,
     wiring: readonly PositionWiring[],
     matters: WireMatters,
     feeds: readonly FeedMatter[],
@@ -111,6 +115,7 @@ const laid = weakMapMemoize(
   ): ChoiceCheck => ({
     swap,
     now,
+    plan,
     revised: revised === '' ? [] : revised.split('\n'),
     wiring,
     matters,

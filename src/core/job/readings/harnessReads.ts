@@ -107,3 +107,7 @@ export function rungOut(c: CheckReading | null): { readonly event: string; reado
   const last = c.ring.at(-1)?.read;
   return last && c.ring.every((l) => l.read?.verdict === 'good') ? last : null;
 }
+
+/** How many measurements of a harness nobody has taken yet. */
+export const unreadChecks = (c: CheckReading | null): number =>
+  c === null ? 0 : [...c.ring, ...c.probes].filter((l) => l.read === null).length;

@@ -151,6 +151,7 @@ it('a part that is held behind a proof may go when its own swap is proven, whate
         awaited: 0,
         toOrder: 1,
         due: null,
+        moves: [],
         held: 'bench-proven' as const,
         state: 'held' as const,
       },

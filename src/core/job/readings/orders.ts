@@ -3,7 +3,7 @@ import type { Judgement } from '../../fitment';
 import { type Reason, reason } from '../../kernel/reason';
 import type { Lamp, Money, Part } from '../../shelf/types';
 import type { PositionKey } from '../../vehicle';
-import { BOX_CHECKS, type BoxCheck, type HeldBehind, type Looked } from '../events';
+import { BOX_CHECKS, type BoxCheck, type HeldBehind, type Looked, type PartMove } from '../events';
 import type { JobRecord, SwapRecord } from '../fold';
 import type { RuledItem } from '../items/handItems';
 
@@ -43,6 +43,15 @@ export interface Procured {
   /** Needed, and neither here nor ordered. */
   readonly toOrder: number;
   readonly due: string | null;
+  /** What was written of it, newest first: each can be taken back. */
+  readonly moves: readonly {
+    readonly event: string;
+    readonly move: PartMove;
+    readonly quantity: number;
+    readonly fromStock: boolean;
+    readonly by: string;
+    readonly at: string;
+  }[];
   /** What it waits for before it is bought; null: not held. */
   readonly held: HeldBehind | null;
   /** Where it stands, the one word that counts. */
@@ -141,7 +150,8 @@ export function swapOrders(
 ): SwapOrders {
   const quote = quoteOf(judgement, s);
   const agreed = record.quotes.get(swap.id)?.event.body;
-  const moves = record.partMoves.filter((e) => e.body.swap === swap.id).map((e) => e.body);
+  const entries = record.partMoves.filter((e) => e.body.swap === swap.id);
+  const moves = entries.map((e) => e.body);
   const needed = quote.lines.filter((l) => l.kind !== 'work');
   const ids = [...new Set([...needed.map((l) => l.id), ...moves.map((m) => m.part)])];
   const procured = ids.map((id): Procured => {
@@ -160,6 +170,17 @@ export function swapOrders(
       received,
       awaited,
       toOrder: Math.max(0, want - Math.max(sum('ordered'), received)),
+      moves: entries
+        .filter((e) => e.body.part === id)
+        .map((e) => ({
+          event: e.id,
+          move: e.body.move,
+          quantity: e.body.quantity,
+          fromStock: e.body.from === 'stock',
+          by: e.user,
+          at: e.at,
+        }))
+        .reverse(),
       due: mine.filter((m) => m.move === 'ordered' && m.due).at(-1)?.due ?? null,
       held,
       state:

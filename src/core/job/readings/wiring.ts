@@ -43,6 +43,8 @@ export interface BenchLine {
     readonly event: string;
     readonly by: string;
     readonly reading: BenchReading;
+    /** The expected figure stands for what the meter showed. */
+    readonly asExpected: boolean;
     readonly verdict: BenchVerdict;
   } | null;
 }
@@ -142,7 +144,13 @@ function benchLines(
     return {
       step,
       read: e
-        ? { event: e.id, by: e.user, reading: e.body.reading, verdict: judgeReading(step, e.body.reading) }
+        ? {
+            event: e.id,
+            by: e.user,
+            reading: e.body.reading,
+            asExpected: e.body.noted === 'as-expected',
+            verdict: judgeReading(step, e.body.reading),
+          }
         : null,
     };
   });

@@ -7,6 +7,7 @@ import type { OpenItem } from '../items/openItem';
 import type { JobReading } from '../readJob';
 import { releaseHands, type ReleaseHands } from './releaseHands';
 import { releaseWiring, type ReleaseWiring } from './releaseWiring';
+import { customerWords } from '../log/locked';
 import type { Stage } from '../stages/stages';
 import type { VehicleRecord } from '../readings/vehicleFacts';
 
@@ -140,7 +141,7 @@ export function releaseDocument(input: ReleaseInput): ReleaseDocument {
     job: {
       number: input.jobNumber,
       openedAt: record.opened?.at ?? '',
-      words: record.opened?.body.words ?? '',
+      words: customerWords(record),
     },
     vehicle: {
       vin: vehicle.vin,

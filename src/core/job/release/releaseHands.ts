@@ -42,6 +42,8 @@ export interface ReleaseHands {
     readonly expectedA: number;
     readonly voltageV: number;
     readonly reading: BenchReading;
+    /** Absent in documents of before: the figure was written down. */
+    readonly asExpected?: boolean;
     readonly passes: boolean;
     readonly by: string;
   }[];
@@ -109,6 +111,7 @@ export function releaseHands(reading: JobReading, nameOf: (user: string) => stri
                   expectedA: step.expectedA,
                   voltageV: step.voltageV,
                   reading: read.reading,
+                  asExpected: read.asExpected,
                   passes: read.verdict.passes,
                   by: nameOf(read.by),
                 },

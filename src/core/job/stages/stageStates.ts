@@ -1,8 +1,10 @@
-import { plugAt } from '../../kernel/ids';
 import { type Reason, reason } from '../../kernel/reason';
 import { factRef, type FactRef, type ResolvedFact, splitFactRef } from '../../vehicle';
 import type { JobRecord } from '../fold';
 import type { OpenItem } from '../items/openItem';
+import { isLocked } from '../log/locked';
+import { unreadChecks } from '../readings/harnessReads';
+import { isRight, type PlugLook } from '../readings/plugs';
 import type { ChoiceCheck } from '../readings/check';
 import { notProven, proofCells } from '../readings/proof';
 import { type Stage, STAGES } from './stages';
@@ -30,20 +32,20 @@ export interface StageInput {
   readonly checks: readonly ChoiceCheck[];
   readonly strip: StripReading;
   readonly items: readonly OpenItem[];
-  /** Whether a connector has a slide that must be home besides its latch. */
-  readonly hasSlide: (connector: string) => boolean;
+  readonly plugs: readonly PlugLook[];
 }
 
 const PROOF = new Set(['measured', 'seen', 'vin']);
 
 /** Derives the state of all nine stages. Nobody sets a stage; it follows from what happened. */
 export function stageStates(input: StageInput): readonly StageState[] {
-  const released = input.record.locks.length > 0;
+  const locked = isLocked(input.record);
   return STAGES.map((stage) => {
     const tags = input.items.filter((i) => i.stage === stage && i.closed === null).length;
+    // What a lead locked is done, until something comes after it: then each stage says again what it rests on.
+    if (locked) return { stage, state: 'locked', tags, missing: [] };
     const { done, proof } = wanting(stage, input);
-    const state: SeatState =
-      done.length > 0 ? 'open' : proof.length > 0 && !(released && stage !== 'release') ? 'seated' : 'locked';
+    const state: SeatState = done.length > 0 ? 'open' : proof.length > 0 ? 'seated' : 'locked';
     return { stage, state, tags, missing: done.length > 0 ? done : proof };
   });
 }
@@ -53,12 +55,15 @@ function wanting(stage: Stage, input: StageInput): { done: readonly Reason[]; pr
   if (stage === 'arrive') return { done: arriveWants(input), proof: arriveProof(input) };
   if (stage === 'fit') return { done: fitWants(input), proof: fitProof(input) };
   if (stage === 'wire') return { done: wireWants(input), proof: wireProof(input) };
-  if (stage === 'light') return { done: lightWants(input), proof: [reason('proof-light')] };
+  if (stage === 'light') return { done: lightWants(input), proof: [] };
   if (stage === 'strip') return { done: stripWants(input), proof: countProof(input, 'out') };
   if (stage === 'bench') return { done: benchWants(input), proof: benchProof(input) };
   if (stage === 'mount') return { done: mountWants(input), proof: countProof(input, 'in') };
   if (stage === 'prove') return { done: proveWants(input), proof: proveProof(input) };
-  return { done: input.record.locks.length > 0 ? [] : [reason('release-not-locked')], proof: [] };
+  return {
+    done: [reason(input.record.locks.length > 0 ? 'release-reopened' : 'release-not-locked')],
+    proof: [],
+  };
 }
 
 function arriveWants({ vehicle, record, facts }: StageInput): readonly Reason[] {
@@ -128,31 +133,26 @@ function wireWants(input: StageInput): readonly Reason[] {
   return [...choiceWants(input), ...unknown, ...feeds];
 }
 
-/** Every plug of the vehicle that the map uses: mated, latched, slide home where it has one, right way round. */
-function wireProof({ record, checks, hasSlide }: StageInput): readonly Reason[] {
+/** What Wire rests on beyond the decisions: plugs looked at as they are now, and readings taken on the harness. */
+function wireProof({ checks, plugs }: StageInput): readonly Reason[] {
   return checks
     .flatMap((c) => c.wiring)
     .flatMap((w): readonly Reason[] => {
       if (w.vehiclePlugs.length === 0) return [reason('proof-unmapped', { position: w.position })];
-      const loose = w.vehiclePlugs.filter((plug) => {
-        const seen = record.plugs.get(plugAt(w.position, plug.id))?.event.body.checks;
-        const wanted = seen && [
-          seen.mated,
-          seen.latch,
-          seen.polarity,
-          ...(hasSlide(plug.connector) ? [seen.slide] : []),
-        ];
-        return !wanted?.every((x) => x === 'yes');
-      });
-      return loose.length === 0
-        ? []
-        : [
-            reason('proof-plug', {
-              position: w.position,
-              plugs: loose.map((p) => p.id),
-              count: loose.length,
-            }),
-          ];
+      const loose = plugs.filter((p) => p.position === w.position && !isRight(p));
+      const unread = unreadChecks(w.checks);
+      return [
+        ...(loose.length === 0
+          ? []
+          : [
+              reason('proof-plug', {
+                position: w.position,
+                plugs: loose.map((p) => p.plug),
+                count: loose.length,
+              }),
+            ]),
+        ...(unread === 0 ? [] : [reason('proof-readings', { position: w.position, count: unread })]),
+      ];
     });
 }
 
@@ -161,7 +161,19 @@ function lightWants(input: StageInput): readonly Reason[] {
   return [
     ...choiceWants(input),
     ...unknown.map((w) => reason('wire-plug-unknown', { position: w.position })),
+    ...unwatched(input),
   ];
+}
+
+/** Swaps of which nobody has watched the light, with the lamps that are chosen now. */
+function unwatched({ checks, record }: StageInput): readonly Reason[] {
+  return checks.flatMap(({ swap }): readonly Reason[] => {
+    const lamps = swap.choice?.event.body.lamps;
+    if (!lamps) return [];
+    const seen = record.watched.get(swap.id)?.event.body.lamps;
+    const same = seen && Object.entries(lamps).every(([p, ref]) => seen[p] === ref.id);
+    return same ? [] : [reason('light-unwatched', { positions: swap.positions })];
+  });
 }
 
 function benchWants(input: StageInput): readonly Reason[] {

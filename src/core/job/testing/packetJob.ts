@@ -56,7 +56,7 @@ export const choice = (after: readonly string[] = [], more: Partial<BodyOf<'lamp
     ...more,
   });
 
-/** A job that has everything up to the choice of a lamp. */
+/** A job that has everything up to the choice of a lamp, and its light watched. */
 export function worked(): AnyStoredEvent[] {
   return [
     event('job-opened', { words: 'dull headlamps' }),
@@ -72,6 +72,11 @@ export function worked(): AnyStoredEvent[] {
     ]),
     fact('system-voltage', '12', 'measured'),
     choice(),
+    event('light-watched', {
+      swap: 's',
+      lamps: { [HL]: 'sounder-2-left', [HR]: 'sounder-2-right' },
+      after: [],
+    }),
   ];
 }
 /** For tests. */

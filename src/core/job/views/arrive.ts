@@ -1,6 +1,7 @@
 import type { Wish } from '../../fitment';
 import type { PositionKey, VinReading } from '../../vehicle';
 import type { WarrantySymptom } from '../events';
+import { customerWords } from '../log/locked';
 import { type Job, perJob } from './view';
 
 /** How the vehicle came in and what its owner wants. */
@@ -37,7 +38,7 @@ export const arriveView = perJob(({ reading: { record, vin } }: Job): ArriveView
   const wishes = record.wishes?.event.body;
   const warranty = record.warranty?.event;
   return {
-    words: record.opened?.body.words ?? '',
+    words: customerWords(record),
     vin,
     wishes: wishes ? { wishes: wishes.wishes, words: wishes.words ?? '' } : null,
     modifications: record.modifications.map((m) => ({

@@ -6,6 +6,7 @@ import type { JobRecord, SwapRecord } from '../fold';
 import type { OpenItem } from '../items/openItem';
 import type { StageState } from '../stages/stageStates';
 import type { VehicleRecord } from '../readings/vehicleFacts';
+import { isAbandoned, isLocked } from '../log/locked';
 import { type Job, perJob } from './view';
 
 /** A lamp position as every stage names it. */
@@ -57,12 +58,23 @@ export interface FrameView {
   readonly lastAt: string | null;
   /** What stands of each value, for the next entry to name. */
   readonly frontiers: JobRecord['frontiers'];
+  /** The last lock; null: never locked. `inForce`: nothing came after it. */
+  readonly lock: {
+    readonly revision: number;
+    readonly by: string;
+    readonly at: string;
+    readonly inForce: boolean;
+  } | null;
+  /** Given up, and not taken up again; null: it is not. */
+  readonly abandoned: { readonly words: string; readonly by: string; readonly at: string } | null;
 }
 
 /** Lays out the frame of a job. */
 export const frameView = perJob(({ pack, reading }: Job): FrameView => {
   const { record } = reading;
   const { body: family } = pack.family;
+  const lastLock = record.locks.at(-1);
+  const given = record.abandonment?.event;
   return {
     id: pack.id,
     number: pack.number,
@@ -82,6 +94,16 @@ export const frameView = perJob(({ pack, reading }: Job): FrameView => {
     names: pack.names,
     lastAt: record.lastAt,
     frontiers: record.frontiers,
+    lock: lastLock
+      ? {
+          revision: lastLock.body.revision,
+          by: lastLock.user,
+          at: lastLock.at,
+          inForce: isLocked(record),
+        }
+      : null,
+    abandoned:
+      given && isAbandoned(record) ? { words: given.body.words, by: given.user, at: given.at } : null,
   };
 });
 

@@ -9,3 +9,4 @@ export * from './bench';
 export * from './strip';
 export * from './prove';
 export * from './release';
+export * from './looks';

@@ -1,5 +1,6 @@
 import { sql } from 'drizzle-orm';
 import {
+  boolean,
   check,
   customType,
   foreignKey,
@@ -59,12 +60,14 @@ export const job = pgTable(
     lastSeq: integer('last_seq').notNull().default(0),
     /** Place of its latest lock; null while it has none. */
     releasedSeq: integer('released_seq'),
+    /** It was given up, and not taken up again: kept, findable, off the board. */
+    abandoned: boolean('abandoned').notNull().default(false),
   },
   (t) => [
     primaryKey({ columns: [t.shopId, t.id] }),
     index('job_in_work')
       .on(t.shopId, t.number)
-      .where(sql`${t.releasedSeq} is distinct from ${t.lastSeq}`),
+      .where(sql`not ${t.abandoned} and ${t.releasedSeq} is distinct from ${t.lastSeq}`),
     unique('job_number').on(t.shopId, t.number),
     foreignKey({ columns: [t.shopId, t.vehicleId], foreignColumns: [vehicle.shopId, vehicle.id] }),
     index('job_vehicle').on(t.shopId, t.vehicleId),

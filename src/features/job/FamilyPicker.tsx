@@ -8,6 +8,8 @@ export interface FamilyChoice {
   readonly id: string;
   readonly name: string;
   readonly lightVehicle: boolean;
+  /** Kind of body: `van`, `trailer`. */
+  readonly body: string;
 }
 
 const SHOWN = 6;
@@ -29,7 +31,9 @@ export function FamilyPicker({
   const [typed, setTyped] = useState('');
   const [at, setAt] = useState(0);
   const found =
-    typed.trim().length < 2 ? [] : families.filter((f) => matchesWords(f.name, typed)).slice(0, SHOWN);
+    typed.trim().length < 2
+      ? []
+      : families.filter((f) => matchesWords(`${f.name} ${f.body}`, typed)).slice(0, SHOWN);
   const name = families.find((f) => f.id === chosen)?.name;
   const choose = (f: FamilyChoice | undefined) => {
     if (!f) return;

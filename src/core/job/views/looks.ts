@@ -1,0 +1,96 @@
+import { lampAt } from '../../kernel/ids';
+import type { PositionKey } from '../../vehicle';
+import type { AimRead, MountCheck, MountLooked } from '../events';
+import type { PlugLook } from '../readings/plugs';
+import { type Job, perJob } from './view';
+
+/** Light of a swap as it was measured once. */
+export interface LightReadView {
+  readonly event: string;
+  readonly by: string;
+  readonly at: string;
+  readonly lux: Readonly<Record<PositionKey, number>>;
+  readonly distanceMm: number;
+  readonly meter: string;
+}
+
+/** What was looked at and measured on each swap, besides bench and proof. */
+export interface LooksView {
+  readonly swaps: readonly {
+    readonly id: string;
+    readonly positions: readonly PositionKey[];
+    /** Whether its lamps have a beam that is measured and aimed. */
+    readonly aimed: boolean;
+    readonly before: LightReadView | null;
+    readonly after: LightReadView | null;
+    readonly aim: {
+      readonly event: string;
+      readonly by: string;
+      readonly at: string;
+      readonly lamps: Readonly<Record<PositionKey, AimRead>>;
+      readonly distanceMm: number;
+      readonly against: string;
+    } | null;
+    readonly watched: { readonly event: string; readonly by: string; readonly at: string } | null;
+    readonly mounted: readonly {
+      readonly position: PositionKey;
+      readonly lamp: string;
+      readonly event: string | null;
+      readonly checks: Readonly<Record<MountCheck, MountLooked>> | null;
+    }[];
+    readonly plugs: readonly PlugLook[];
+  }[];
+  /** The meter and distance that were written down last in this job, to be taken again. */
+  readonly lastMeter: { readonly meter: string; readonly distanceMm: number } | null;
+}
+
+/** Lays out what was looked at. */
+export const looksView = perJob(({ reading }: Job): LooksView => {
+  const { record, checks, plugs, items } = reading;
+  const light = (swap: string, when: 'before' | 'after'): LightReadView | null => {
+    const e = [...record.lightReads.values()].find(
+      ({ event: x }) => x.body.swap === swap && x.body.when === when,
+    )?.event;
+    if (!e) return null;
+    const { lux, distanceMm, meter } = e.body;
+    return { event: e.id, by: e.user, at: e.at, lux, distanceMm, meter };
+  };
+  const last = [...record.lightReads.values()].map((l) => l.event).sort((a, b) => (a.at < b.at ? 1 : -1))[0];
+  return {
+    swaps: checks.map(({ swap, wiring }) => {
+      const aim = record.aims.get(swap.id)?.event;
+      const watched = record.watched.get(swap.id)?.event;
+      const lamps = swap.choice?.event.body.lamps ?? {};
+      const same = watched && Object.entries(lamps).every(([p, r]) => watched.body.lamps[p] === r.id);
+      return {
+        id: swap.id,
+        positions: swap.positions,
+        aimed: items.some((i) => i.id === `aim:${swap.id}`),
+        before: light(swap.id, 'before'),
+        after: light(swap.id, 'after'),
+        aim: aim
+          ? {
+              event: aim.id,
+              by: aim.user,
+              at: aim.at,
+              lamps: aim.body.lamps,
+              distanceMm: aim.body.distanceMm,
+              against: aim.body.against,
+            }
+          : null,
+        watched: watched && same ? { event: watched.id, by: watched.user, at: watched.at } : null,
+        mounted: wiring.map((w) => {
+          const e = record.mounted.get(lampAt(w.position, w.lamp.id))?.event;
+          return {
+            position: w.position,
+            lamp: w.lamp.id,
+            event: e?.id ?? null,
+            checks: e?.body.checks ?? null,
+          };
+        }),
+        plugs: plugs.filter((p) => p.swap === swap.id),
+      };
+    }),
+    lastMeter: last ? { meter: last.body.meter, distanceMm: last.body.distanceMm } : null,
+  };
+});

@@ -1,0 +1,164 @@
+'use client';
+import { plugAt } from '@/core/kernel/ids';
+import { useState } from 'react';
+import {
+  isRight,
+  looksView,
+  MOUNT_CHECKS,
+  MOUNT_LOOKED,
+  type MountCheck,
+  type MountLooked,
+  PLUG_CHECKS,
+  type PlugCheck,
+  type PlugLook,
+} from '@/core/job';
+import { BUTTON } from '@/ui/classes';
+import { useBusy, useJob, useView } from '../job/JobContext';
+import { useGo } from '../job/useGo';
+
+/** After the lamp is in: its plugs as they sit now, film, seal, holes, lead. One tap where all is right. */
+export function MountLooks() {
+  const { words, rights } = useJob();
+  const looks = useView(looksView);
+  const { t } = words;
+  if (!rights.workAtVehicle) return null;
+  const swaps = looks.swaps.filter((s) => s.mounted.length > 0);
+  if (swaps.length === 0) return null;
+  const open = swaps.flatMap((s) => [
+    ...s.plugs.filter((p) => !isRight(p)),
+    ...s.mounted.filter((m) => m.checks === null || Object.values(m.checks).some((c) => c === 'not-looked')),
+  ]).length;
+  return (
+    <details className="border-y border-line" data-mount-looks={open}>
+      <summary className="flex min-h-9 cursor-pointer items-center gap-2 font-semibold">
+        {t('mount-look.title')}
+        <span className={`font-normal ${open > 0 ? 'text-plum' : 'text-soft'}`}>
+          {open > 0 ? t('mount-look.open', { count: open }) : t('mount-look.all')}
+        </span>
+      </summary>
+      <div className="grid max-h-[34vh] gap-3 overflow-y-auto pb-3">
+        {swaps.flatMap((s) =>
+          s.mounted.map((m) => (
+            <LampLooks key={m.position} lamp={m} plugs={s.plugs.filter((p) => p.position === m.position)} />
+          )),
+        )}
+      </div>
+    </details>
+  );
+}
+
+type Mounted = ReturnType<typeof looksView>['swaps'][number]['mounted'][number];
+
+function LampLooks({ lamp, plugs }: { lamp: Mounted; plugs: readonly PlugLook[] }) {
+  const { words, say, sender } = useJob();
+  const busy = useBusy();
+  const { t, tCode } = words;
+  const [otherwise, setOtherwise] = useState(false);
+  const plugsOpen = plugs.filter((p) => !isRight(p));
+  const done = lamp.checks && MOUNT_CHECKS.every((c) => lamp.checks?.[c] !== 'not-looked');
+  const right = (p: PlugLook) => ({
+    type: 'plug-recorded' as const,
+    body: {
+      position: p.position,
+      plug: p.plug,
+      checks: Object.fromEntries(
+        PLUG_CHECKS.map((c) => [c, p.wrong.includes(c) || p.unlooked.includes(c) ? 'yes' : 'not-looked']),
+      ) as Record<PlugCheck, 'yes' | 'not-looked'>,
+    },
+  });
+  const look = (checks: Record<MountCheck, MountLooked>) => ({
+    type: 'mount-looked' as const,
+    body: { position: lamp.position, lamp: lamp.lamp, checks },
+  });
+  const all = (v: MountLooked) =>
+    Object.fromEntries(MOUNT_CHECKS.map((c) => [c, v])) as Record<MountCheck, MountLooked>;
+  return (
+    <section className="border-t border-line pt-2" data-mount-lamp={lamp.position}>
+      <div className="flex flex-wrap items-center gap-3">
+        <h3 className="min-w-40 text-base font-semibold first-letter:uppercase">
+          {say.position(lamp.position)}
+        </h3>
+        {plugsOpen.length === 0 && done ? (
+          <span className="text-sm text-soft">{t('mount-look.looked')}</span>
+        ) : (
+          <button
+            type="button"
+            className={BUTTON.main}
+            disabled={busy}
+            data-all-right={lamp.position}
+            onClick={() =>
+              void sender.sendAll([...plugsOpen.map(right), ...(done ? [] : [look(all('yes'))])])
+            }
+          >
+            {t('mount-look.all-right', {
+              plugs: words.list(plugsOpen.map((p) => p.plug)),
+              count: plugsOpen.length,
+            })}
+          </button>
+        )}
+        <button
+          type="button"
+          className={BUTTON.quiet}
+          aria-expanded={otherwise}
+          onClick={() => setOtherwise(!otherwise)}
+        >
+          {t('mount-look.each')}
+        </button>
+      </div>
+      {otherwise && (
+        <div className="mt-1 grid gap-x-8 sm:grid-cols-2">
+          {MOUNT_CHECKS.map((c) => (
+            <fieldset key={c} className="flex items-center justify-between gap-2 border-b border-line py-1">
+              <legend className="float-left text-sm font-semibold">{tCode(`mount-check.${c}`)}</legend>
+              <span className="flex gap-3">
+                {MOUNT_LOOKED.map((l) => (
+                  <label key={l} className="flex items-center gap-1 text-sm">
+                    <input
+                      type="radio"
+                      className="accent-petrol"
+                      name={`${lamp.position}-${c}`}
+                      checked={(lamp.checks?.[c] ?? 'not-looked') === l}
+                      onChange={() =>
+                        void sender.sendAll([look({ ...(lamp.checks ?? all('not-looked')), [c]: l })])
+                      }
+                    />
+                    {tCode(`mount-looked.${l}`)}
+                  </label>
+                ))}
+              </span>
+            </fieldset>
+          ))}
+          {plugs.map((p) => (
+            <PlugLine key={plugAt(p.position, p.plug)} plug={p} />
+          ))}
+        </div>
+      )}
+    </section>
+  );
+}
+
+function PlugLine({ plug }: { plug: PlugLook }) {
+  const { words } = useJob();
+  const go = useGo();
+  const { t, tCode } = words;
+  return (
+    <p className="flex items-baseline justify-between gap-2 border-b border-line py-1 text-sm">
+      <span>
+        <b className="font-mono">{plug.plug}</b>{' '}
+        {isRight(plug)
+          ? t('mount-look.plug-right')
+          : words.list([
+              ...plug.wrong.map((c) => tCode(`wrong.${c}`)),
+              ...(plug.unlooked.length > 0 ? [t('mount-look.plug-unlooked')] : []),
+            ])}
+      </span>
+      <button
+        type="button"
+        className={BUTTON.quiet}
+        onClick={() => go({ stage: 'wire', part: 'plugs', position: plug.position })}
+      >
+        {t('mount-look.plug-record')}
+      </button>
+    </p>
+  );
+}
