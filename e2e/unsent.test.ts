@@ -70,7 +70,7 @@ it('an answer outside what a fact can have changes nothing and says so', async (
   const row = await page.find('tr[data-fact="overall-width@vehicle"] button');
   await page.tabTo(row);
   await page.press(Key.ENTER);
-  await page.tabTo(await page.find('main td form input'));
+  await page.tabTo(await page.find('main td [data-fact-editor] form input'));
   await page.press('80 in');
   await page.seeText('2032 mm = 80 in');
   await page.press(Key.BACK_SPACE, Key.BACK_SPACE, 'furlong', Key.ENTER);

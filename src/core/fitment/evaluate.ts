@@ -1,5 +1,5 @@
 import { compareText } from '../kernel/reason';
-import type { FactRef, FactRegistry, FactValue } from '../vehicle';
+import { type FactRef, type FactRegistry, type FactValue, offShelfRef, splitFactRef } from '../vehicle';
 import { cellsOf } from './cells';
 import { type Condition, type Leaf, leavesOf, MEND, type MendOption, NO, type Rank, YES } from './condition';
 import { accepted } from '../rule';
@@ -69,6 +69,9 @@ function leafInterval(leaf: Leaf, p: Prepared, known: Known): Interval {
   const canMiss = cells.some((c) => !accepted(leaf.accepts, c));
   if (!canMiss) return { lo: YES, hi: YES };
   const miss = unmet(leaf.mends, p, known);
+  // A plug that the shelf does not have: what would make another plug good is not known to make this one good.
+  if (known.has(offShelfRef(leaf.ref)) && splitFactRef(leaf.ref).key === 'plug')
+    return { lo: NO, hi: canMeet ? YES : miss.hi };
   return { lo: miss.lo, hi: canMeet ? YES : miss.hi };
 }
 

@@ -39,6 +39,11 @@ export interface ConnectorHalf {
   readonly keyed: boolean;
 }
 
+/** Names of the plugs that a vehicle can have, as they are on the shelf. */
+export const plugNames = (halves: readonly ConnectorHalf[]): readonly string[] => [
+  ...new Set(halves.filter((c) => c.half === 'vehicle').map((c) => c.family)),
+];
+
 /** What a cavity of a vehicle plug holds: a circuit of the family, ground, or nothing. */
 export interface VehicleCavity {
   readonly cavity: string;

@@ -139,6 +139,7 @@ export const statementsOf = (facts: JobRecord['facts']): readonly FactStatement[
     source: e.body.source,
     by: e.user,
     at: e.at,
+    ...(e.body.cavities === undefined ? {} : { cavities: e.body.cavities }),
   }));
 
 /** What the customer wants; nothing where nobody asked. */

@@ -29,6 +29,7 @@ export type { ReleaseHands } from './release/releaseHands';
 export type { ReleaseWiring } from './release/releaseWiring';
 export { type FeedPlace, feedPlace } from './readings/feedPlace';
 export * from './views';
+export { type AskingRows, askedFacts } from './views/asked';
 export * from './readings/liveWiring';
 export * from './readings/orders';
 export * from './choice';

@@ -1,6 +1,6 @@
 import { chainParts, matterKind, rowAt, rowOf } from '../kernel/ids';
 import { LRUCache } from 'lru-cache';
-import type { ConnectorHalf } from '../harness';
+import { type ConnectorHalf, plugNames } from '../harness';
 import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
 import type { StepSheet } from '../strip';
 import { type FactKey, factRegistry, type FactRegistry } from '../vehicle';
@@ -39,6 +39,8 @@ export interface JobPack {
   /** Newest revisions of pinned rows, by `<kind>/<id>`. */
   readonly heads: Readonly<Record<string, number>>;
   readonly rates: Rates;
+  /** Facts that can matter to this line, as `askedAt` names them; absent: nobody has worked that out. */
+  readonly asked?: readonly string[];
   /** How many of a part lie on the shop’s own shelf. */
   readonly stock: Readonly<Record<string, number>>;
   readonly events: readonly AnyStoredEvent[];
@@ -101,10 +103,10 @@ export function packSources(pack: JobPack): JobSources {
 }
 
 /** The facts that a job of this pack can be about: those of every shop, and the shelf's own. */
-export function packRegistry({ shop, shelf, factKeys }: JobPack): FactRegistry {
+export function packRegistry({ shop, shelf, factKeys, connectors }: JobPack): FactRegistry {
   const key = `${shop}@${shelf}/registry`;
   const known = held.get(key);
-  return known ? (known as FactRegistry) : same(key, factRegistry(factKeys));
+  return known ? (known as FactRegistry) : same(key, factRegistry(factKeys, plugNames(connectors)));
 }
 
 /** Reads a job from its pack. */

@@ -45,9 +45,17 @@ export function readJob(sources: JobSources): JobReading {
     otherJobs: sources.otherEvents,
   });
   const record = foldJob(sources.events, frame);
-  const { facts, known } = readFacts(record.facts, sameList(sources.otherEvents), vehicle, family, registry);
+  const { facts, known, unknownPlugs } = readFacts(
+    record.facts,
+    sameList(sources.otherEvents),
+    vehicle,
+    family,
+    registry,
+  );
   const context: JudgeContext = { known, registry, profiles, parts: partsById(sources.parts) };
-  const checks = sameList(record.swaps.map((swap) => checkChoice(swap, record, sources, known)));
+  const checks = sameList(
+    record.swaps.map((swap) => checkChoice(swap, record, sources, known, unknownPlugs)),
+  );
   const strip = readStripping(record, {
     family,
     registry,
@@ -58,7 +66,16 @@ export function readJob(sources: JobSources): JobReading {
   const plugs = plugLooks(checks, record, strip, (id) => byId.get(id));
   const lacks = lacksOf(checks, family, context);
   const { items, unfit: closings } = openItems(record, facts.values(), checks, strip, plugs, lacks);
-  const stages = stageStates({ vehicle, record, facts, checks, strip, items, plugs });
+  const stages = stageStates({
+    vehicle,
+    lightVehicle: family.lightVehicle,
+    record,
+    facts,
+    checks,
+    strip,
+    items,
+    plugs,
+  });
   const shape = jobShape(record, checks, strip, items);
   return {
     record,

@@ -82,6 +82,8 @@ declare module '../kernel/reason' {
     'item-verdict-changed': Changed;
     'item-choice-revised': { readonly rows: readonly string[] };
     'item-wire-unmapped': AtAll;
+    /** `cavities` 0: nobody has counted them. */
+    'item-plug-not-on-shelf': At & { readonly cavities: number };
     'item-bench-proof': AtAll & Unproven;
     'item-adapter-not-chosen': AtAll & OfPart;
     'item-light-rule': AtAll & {

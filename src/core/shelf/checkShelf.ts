@@ -166,6 +166,7 @@ export function suits(key: FactKey, value: FactValue): boolean {
     case 'yes-no':
       return typeof value === 'boolean';
     case 'choice':
+      if (key.type.named) return typeof value === 'string' && key.type.named.includes(value);
       return (
         typeof value === 'string' &&
         value !== '' &&

@@ -11,7 +11,13 @@ export type FactUnit = 'mm' | 'V' | 'year';
 
 /** What values a fact can have. */
 export type FactType =
-  | { readonly kind: 'choice'; readonly values: readonly string[]; readonly open?: boolean }
+  | {
+      readonly kind: 'choice';
+      readonly values: readonly string[];
+      readonly open?: boolean;
+      /** What can be said, where that is picked from the shelf: its names, drawn. Other values can still be true. */
+      readonly named?: readonly string[];
+    }
   | { readonly kind: 'yes-no' }
   | {
       readonly kind: 'number';
@@ -20,6 +26,9 @@ export type FactType =
       readonly min?: number;
       readonly max?: number;
     };
+
+/** Said of a plug that somebody has seen and that the shelf does not have: nothing is judged by it. */
+export const UNKNOWN_PLUG = 'unknown-plug';
 
 /** The look that settles a fact: where to look is worded by key, minutes are what it takes. */
 export interface Look {
@@ -124,9 +133,14 @@ export interface FactRegistry {
   readonly list: readonly FactKey[];
 }
 
-/** @param shelfKeys keys of the shop's shelf; one with a built-in id replaces the built-in */
-export function factRegistry(shelfKeys: readonly FactKey[] = []): FactRegistry {
-  const keys = new Map([...BUILT_IN_FACT_KEYS, ...shelfKeys].map((k) => [k.id, k]));
+/**
+ * @param shelfKeys keys of the shop's shelf; one with a built-in id replaces the built-in
+ * @param plugs names of the shelf's plugs: only these, or that it is none of them, can be said of a plug. Absent: any
+ */
+export function factRegistry(shelfKeys: readonly FactKey[] = [], plugs?: readonly string[]): FactRegistry {
+  const keys = new Map(
+    [...BUILT_IN_FACT_KEYS, ...shelfKeys].map((k) => [k.id, k.id === 'plug' && plugs ? picked(k, plugs) : k]),
+  );
   const find = (id: string): FactKey | undefined => {
     const listed = keys.get(id);
     if (listed) return listed;
@@ -135,3 +149,7 @@ export function factRegistry(shelfKeys: readonly FactKey[] = []): FactRegistry {
   };
   return { find, list: [...keys.values()].sort((a, b) => compareText(a.id, b.id)) };
 }
+
+/** A fact that is picked from names of the shelf. */
+const picked = (key: FactKey, names: readonly string[]): FactKey =>
+  key.type.kind === 'choice' ? { ...key, type: { ...key.type, named: [...names, UNKNOWN_PLUG] } } : key;

@@ -1,6 +1,6 @@
 import { factRef, type FactRef, splitFactRef } from '../kernel/ids';
 import { compareText } from '../kernel/reason';
-import type { FactKey, FactSource, FactValue } from './factRegistry';
+import { type FactKey, type FactSource, type FactValue, UNKNOWN_PLUG } from './factRegistry';
 import type { PositionKey } from './positions';
 
 /** `vehicle`, or the key of a position. */
@@ -18,6 +18,8 @@ export interface FactStatement {
   readonly by: string;
   /** ISO 8601, UTC. */
   readonly at: string;
+  /** Of a plug that the shelf does not have: how many cavities it has. */
+  readonly cavities?: number;
 }
 
 /** What is held to be true, with everything that was said about it. */
@@ -80,9 +82,14 @@ function resolveOne(
   return { ref, key, subject, value: decidedBy.value, decidedBy, contradictedBy, history };
 }
 
-/** The known facts alone, as the evaluator wants them. */
+/** Beside an unknown plug: somebody has seen it, and no adapter of the shelf is known to be right for it. */
+export const offShelfRef = (ref: FactRef): FactRef => factRef('plug-off-shelf', splitFactRef(ref).subject);
+
+/** The known facts alone, as the evaluator wants them: a plug that the shelf does not have tells it nothing. */
 export function knownValues(facts: ReadonlyMap<FactRef, ResolvedFact>): ReadonlyMap<FactRef, FactValue> {
   const known = new Map<FactRef, FactValue>();
-  for (const [ref, fact] of facts) if (fact.value !== null) known.set(ref, fact.value);
+  for (const [ref, fact] of facts)
+    if (fact.value === UNKNOWN_PLUG) known.set(offShelfRef(ref), true);
+    else if (fact.value !== null) known.set(ref, fact.value);
   return known;
 }

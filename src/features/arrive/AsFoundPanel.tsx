@@ -6,16 +6,16 @@ import { useBusy, useJob } from '../job/JobContext';
 
 /** How each lamp came in. The lamps to be changed stand first; the one in focus can be recorded. */
 export function AsFoundPanel() {
-  const { view, words, say, focus, setFocus } = useJob();
+  const { view, words, say, focus, setFocus, sender } = useJob();
   const { t, tCode } = words;
   const ordered = [...view.positions].sort((a, b) => Number(b.swap !== null) - Number(a.swap !== null));
   return (
     <div className="grid gap-6 md:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)]">
       <ul aria-label={t('found.list')}>
         {ordered.map((p) => (
-          <li key={p.key} className="border-b border-line">
+          <li key={p.key} className="flex items-center border-b border-line">
             <button
-              className={`grid w-full grid-cols-[3rem_1fr] gap-x-2 px-2 py-1.5 text-left ${p.key === focus?.key ? 'bg-sunk shadow-[inset_3px_0_0_var(--petrol)]' : ''}`}
+              className={`grid flex-1 grid-cols-[3rem_1fr] gap-x-2 px-2 py-1.5 text-left ${p.key === focus?.key ? 'bg-sunk shadow-[inset_3px_0_0_var(--petrol)]' : ''}`}
               aria-pressed={p.key === focus?.key}
               onClick={() => setFocus(p.key)}
             >
@@ -30,6 +30,17 @@ export function AsFoundPanel() {
                 </span>
               </span>
             </button>
+            {p.found.length === 0 && p.swap && (
+              <button
+                type="button"
+                className={BUTTON.quiet}
+                aria-label={t('found.sound-of', { position: say.position(p.key) })}
+                onClick={() => void sender.send('as-found', { position: p.key, found: ['sound'] })}
+                data-sound={p.key}
+              >
+                {tCode('found.sound')}
+              </button>
+            )}
           </li>
         ))}
       </ul>

@@ -3,9 +3,7 @@ import { type ChangeEvent, useRef, useState } from 'react';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { arriveView } from '@/core/job';
 import { useJob, useView } from '../job/JobContext';
-
-/** Longest side that leaves the device, px. */
-const SENT_PX = 1920;
+import { uploadPhoto } from '../job/uploadPhoto';
 
 /** Pictures of the job: made smaller here, encoded anew and stripped of what they carry on the server. */
 export function PhotosPanel() {
@@ -20,7 +18,7 @@ export function PhotosPanel() {
     const file = event.target.files?.[0];
     if (!file) return;
     setState('sending');
-    const outcome = await upload(file);
+    const outcome = await uploadPhoto(file);
     if ('fault' in outcome) return setState(outcome.fault);
     const kept = await sender.send('photo-added', {
       photo: outcome.id,
@@ -93,35 +91,4 @@ export function PhotosPanel() {
       )}
     </div>
   );
-}
-
-/** Makes a picture smaller, names it by its hash and sends it. */
-async function upload(file: File): Promise<{ id: string } | { fault: string }> {
-  let bytes: ArrayBuffer;
-  try {
-    const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' });
-    const scale = Math.min(1, SENT_PX / Math.max(bitmap.width, bitmap.height));
-    const canvas = new OffscreenCanvas(
-      Math.max(1, Math.round(bitmap.width * scale)),
-      Math.max(1, Math.round(bitmap.height * scale)),
-    );
-    canvas.getContext('2d')?.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
-    bytes = await (await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 })).arrayBuffer();
-  } catch {
-    return { fault: 'no-picture' };
-  }
-  const digest = await crypto.subtle.digest('SHA-256', bytes);
-  const id = [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, '0')).join('');
-  try {
-    const answer = await fetch(`/api/photos?id=${id}`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/octet-stream' },
-      body: bytes,
-    });
-    if (answer.ok) return { id };
-    const said = (await answer.json().catch(() => ({}))) as { code?: string };
-    return { fault: said.code ?? 'no-answer' };
-  } catch {
-    return { fault: 'no-answer' };
-  }
 }

@@ -118,7 +118,7 @@ function FactRow({
       {editing && (
         <tr className="border-b border-line bg-raised">
           <td colSpan={4} className="p-4">
-            <FactEditor fact={f} onDone={() => onEdit(false)} />
+            <FactEditor facts={[f]} onDone={() => onEdit(false)} />
           </td>
         </tr>
       )}

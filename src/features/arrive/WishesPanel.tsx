@@ -32,11 +32,16 @@ function Swaps() {
   const { view, words, say, sender } = useJob();
   const { t } = words;
   const [picked, setPicked] = useState('');
-  const free = pairs(view.positions).filter((g) => g.every((p) => p.swap === null));
+  // A pair as a rule; one side alone where only that one is to be changed, or the other is in the job already.
+  const free = pairs(view.positions).flatMap((g) => {
+    const left = g.filter((p) => p.swap === null);
+    return left.length > 1 ? [left, ...left.map((p) => [p])] : left.length === 1 ? [left] : [];
+  });
+  const keyOf = (g: readonly PositionView[]) => g.map((p) => p.key).join(' ');
   const name = say.positions;
   const add = (event: FormEvent) => {
     event.preventDefault();
-    const group = free.find((g) => g[0]?.key === picked) ?? free[0];
+    const group = free.find((g) => keyOf(g) === picked) ?? free[0];
     if (group)
       void sender
         .send('swap-opened', { swap: uuidv7(), positions: group.map((p) => p.key) })
@@ -67,7 +72,7 @@ function Swaps() {
             {t('swaps.which')}
             <select className={FIELD} value={picked} onChange={(e) => setPicked(e.target.value)}>
               {free.map((g) => (
-                <option key={g[0]?.key} value={g[0]?.key}>
+                <option key={keyOf(g)} value={keyOf(g)}>
                   {name(g.map((p) => p.key))}
                 </option>
               ))}
@@ -88,14 +93,21 @@ function Wishes() {
   const { t, tCode } = words;
   const [wishes, setWishes] = useState<readonly Wish[]>(arrive.wishes?.wishes ?? []);
   const [note, setNote] = useState(arrive.wishes?.words ?? '');
-  const submit = (event: FormEvent) => {
-    event.preventDefault();
+  const state = (all: readonly Wish[]) =>
     void sender.send('wishes-stated', {
-      wishes: WISHES.filter((w) => wishes.includes(w)),
+      wishes: WISHES.filter((w) => all.includes(w)),
       ...(note.trim() ? { words: note.trim() } : {}),
     });
+  const submit = (event: FormEvent) => {
+    event.preventDefault();
+    state(wishes);
   };
-  const toggle = (w: Wish) => setWishes(wishes.includes(w) ? wishes.filter((x) => x !== w) : [...wishes, w]);
+  // A wish that is ticked is noted; the button is for the words, and for none at all.
+  const toggle = (w: Wish) => {
+    const all = wishes.includes(w) ? wishes.filter((x) => x !== w) : [...wishes, w];
+    setWishes(all);
+    state(all);
+  };
   return (
     <form onSubmit={submit} className="grid gap-3" noValidate>
       <fieldset>

@@ -1,7 +1,7 @@
 'use client';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { useEffect, useRef, useState } from 'react';
-import { AIMS, type LookPlan } from '@/core/fitment';
+import { AIMS, type Candidate, isOffRoadOnly, type LookPlan } from '@/core/fitment';
 import { fitView, isSettled, lampChoice } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { Key } from '@/ui/KeyHint';
@@ -28,7 +28,7 @@ export function FitStage({ data }: { data: FitData }) {
   const { view, words, say, swap, setFocus, sender } = useJob();
   const sending = useBusy();
   const orders = useSwapIn(useView(fitView))?.orders;
-  const { t } = words;
+  const { t, tCode } = words;
   const [pickedBySwap, setPicked] = useState<Readonly<Record<string, string>>>({});
   const [choosing, setChoosing] = useState(false);
   const [compared, setCompared] = useState<readonly string[]>([]);
@@ -140,6 +140,32 @@ export function FitStage({ data }: { data: FitData }) {
                 onAnswer={() => picked && pick(picked.judgement.application)}
               />
             )}
+            {picked && (
+              <div className="flex flex-wrap items-center gap-3" data-take-row>
+                <button className={BUTTON.main} onClick={choose} disabled={sending}>
+                  {chosen ? t('fit.take-again') : settled ? t('fit.take') : t('fit.take-anyway')}
+                </button>
+                {compared.length > 1 && (
+                  <button className={BUTTON.plain} onClick={() => setComparing(true)} data-lay-side>
+                    {t('compare.show', { count: compared.length })}
+                  </button>
+                )}
+                <span className="min-w-0 flex-1">
+                  {lampName(picked, data)}{' '}
+                  <span className="text-soft">
+                    {tCode(
+                      isOffRoadOnly(picked.judgement)
+                        ? `verdict.${picked.judgement.verdict}-not-road`
+                        : `verdict.${picked.judgement.verdict}`,
+                    )}
+                  </span>
+                </span>
+                <span className="text-sm text-soft">
+                  <Key>↑</Key> <Key>↓</Key> {t('fit.keys-pick')} · <Key>Enter</Key> {t('fit.keys-take')} ·{' '}
+                  <Key>=</Key> {t('compare.keys')}
+                </span>
+              </div>
+            )}
             {list.length === 0 ? (
               <p className="text-soft">{t('fit.empty')}</p>
             ) : (
@@ -152,22 +178,6 @@ export function FitStage({ data }: { data: FitData }) {
                 compared={compared}
                 onCompare={compare}
               />
-            )}
-            {picked && (
-              <div className="flex flex-wrap items-center gap-3">
-                <button className={BUTTON.main} onClick={choose} disabled={sending}>
-                  {chosen ? t('fit.take-again') : settled ? t('fit.take') : t('fit.take-anyway')}
-                </button>
-                {compared.length > 1 && (
-                  <button className={BUTTON.plain} onClick={() => setComparing(true)} data-lay-side>
-                    {t('compare.show', { count: compared.length })}
-                  </button>
-                )}
-                <span className="text-sm text-soft">
-                  <Key>↑</Key> <Key>↓</Key> {t('fit.keys-pick')} · <Key>Enter</Key> {t('fit.keys-take')} ·{' '}
-                  <Key>=</Key> {t('compare.keys')}
-                </span>
-              </div>
             )}
             {picked && <FunctionTable candidate={picked} />}
           </>
@@ -183,6 +193,12 @@ export function FitStage({ data }: { data: FitData }) {
       <FitBecause candidate={picked} data={data} />
     </>
   );
+}
+
+/** The lamp that is marked, by maker and name. */
+function lampName(c: Candidate, data: FitData): string {
+  const lamp = data.lamps[Object.values(c.judgement.lamps)[0] ?? ''];
+  return lamp ? `${lamp.maker} ${lamp.name}` : c.judgement.application;
 }
 
 function NoSwap() {

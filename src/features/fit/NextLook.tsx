@@ -7,6 +7,7 @@ import { BUTTON } from '@/ui/classes';
 import { FactEditor } from '../job/FactEditor';
 import { useJob, useView } from '../job/JobContext';
 import { howToCheck, OpenLooks } from './OpenLooks';
+import { withTwins } from './twins';
 
 const refOf = (f: FactView) => factRef(f.key.id, f.subject);
 
@@ -26,7 +27,7 @@ export function NextLook({
   list: readonly Candidate[];
   onAnswer: () => void;
 }) {
-  const { words, say } = useJob();
+  const { words, say, swap } = useJob();
   const all = useView(factsView);
   const { t, tCode } = words;
   const [others, setOthers] = useState(false);
@@ -35,6 +36,7 @@ export function NextLook({
   const look = plan.looks[0];
   const facts = (look?.facts ?? []).flatMap((ref) => all.find((f) => refOf(f) === ref) ?? []);
   const fact = facts[0];
+  const asked = fact && withTwins(fact, all, swap?.positions ?? []);
   const openOfPicked = picked?.judgement.openFacts.length ?? 0;
   return (
     <section
@@ -53,7 +55,13 @@ export function NextLook({
               {t('next.settles', { count: look.maySettle, all: plan.open })}
             </>
           ) : (
-            <b className="text-petrol">{plan.open === 0 ? t('next.settled') : t('next.cannot')}</b>
+            <b className="text-petrol">
+              {plan.open > 0
+                ? t('next.cannot')
+                : openOfPicked > 0
+                  ? t('next.settled-but', { count: openOfPicked })
+                  : t('next.settled')}
+            </b>
           )}
         </p>
         <p className="flex items-baseline gap-3 text-sm">
@@ -79,22 +87,22 @@ export function NextLook({
           </label>
         </p>
       </div>
-      {fact && (
+      {fact && asked && (
         <div className="mt-1.5">
           <FactEditor
-            key={refOf(fact)}
-            fact={fact}
+            key={asked.map(refOf).join(' ')}
+            facts={asked}
             focus={going}
             closes={false}
             onDone={() => setGoing(true)}
             note={picked ? howToCheck(picked, fact.key.id, words.prose) : undefined}
           />
-          {facts.length > 1 && (
+          {facts.some((f) => !asked.includes(f)) && (
             <p className="text-sm text-soft">
               {t('next.same-look', {
                 facts: words.list(
                   facts
-                    .slice(1)
+                    .filter((f) => !asked.includes(f))
                     .map((f) => [say.fact(f.key.id), say.subject(f.subject)].filter(Boolean).join(', ')),
                 ),
               })}
@@ -104,15 +112,17 @@ export function NextLook({
       )}
       {openOfPicked > 0 && picked && (
         <div className="mt-1 border-t border-line pt-1">
-          <button
-            className={BUTTON.quiet}
-            aria-expanded={others}
-            onClick={() => setOthers(!others)}
-            data-other-looks
-          >
-            {t('next.others', { count: openOfPicked })}
-          </button>
-          {others && <OpenLooks candidate={picked} candidates={list} onAnswer={onAnswer} />}
+          {look && (
+            <button
+              className={BUTTON.quiet}
+              aria-expanded={others}
+              onClick={() => setOthers(!others)}
+              data-other-looks
+            >
+              {t('next.others', { count: openOfPicked })}
+            </button>
+          )}
+          {(others || !look) && <OpenLooks candidate={picked} candidates={list} onAnswer={onAnswer} />}
         </div>
       )}
     </section>

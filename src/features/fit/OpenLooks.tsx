@@ -27,7 +27,8 @@ export function OpenLooks({
   const title = candidate.judgement.verdict === 'check-first' ? t('looks.title') : t('looks.for-parts');
   const facts = candidate.judgement.openFacts.flatMap((ref) => all.find((f) => refOf(f) === ref) ?? []);
   const keys = [...new Set(facts.map((f) => f.key.id))].map((id) => facts.filter((f) => f.key.id === id));
-  const editing = facts.find((f) => refOf(f) === open);
+  const editing = facts.filter((f) => f.key.id === open);
+  const [head, ...others] = editing;
   const waiting = (ref: string) => candidates.filter((c) => c.judgement.openFacts.includes(ref)).length;
   return (
     <section aria-label={title} className="pt-1">
@@ -48,39 +49,35 @@ export function OpenLooks({
                   {most > 1 && ` · ${t('looks.settles', { count: most })}`}
                 </span>
               </span>
-              {group.map((f) => (
-                <span key={refOf(f)} data-look={refOf(f)}>
-                  <button
-                    className={BUTTON.quiet}
-                    aria-expanded={open === refOf(f)}
-                    onClick={() => {
-                      onAnswer();
-                      setOpen(open === refOf(f) ? null : refOf(f));
-                    }}
-                  >
-                    {t('looks.answer')}
-                    {f.subject !== 'vehicle' && (
-                      <span className="font-mono">
-                        {view.positions.find((p) => p.key === f.subject)?.code}
-                      </span>
-                    )}
-                    <span className="sr-only">
-                      {say.fact(f.key.id)} {say.subject(f.subject)}
+              <span data-look={refOf(first)}>
+                <button
+                  className={BUTTON.quiet}
+                  aria-expanded={open === first.key.id}
+                  onClick={() => {
+                    onAnswer();
+                    setOpen(open === first.key.id ? null : first.key.id);
+                  }}
+                >
+                  {t('looks.answer')}
+                  {first.subject !== 'vehicle' && (
+                    <span className="font-mono">
+                      {group.map((f) => view.positions.find((p) => p.key === f.subject)?.code).join(' ')}
                     </span>
-                  </button>
-                </span>
-              ))}
+                  )}
+                  <span className="sr-only">{say.fact(first.key.id)}</span>
+                </button>
+              </span>
             </li>
           );
         })}
       </ul>
-      {editing && (
+      {head && (
         <div className="mt-2 border-t border-indigo pt-3">
           <FactEditor
             key={open}
-            fact={editing}
+            facts={[head, ...others]}
             onDone={() => setOpen(null)}
-            note={howToCheck(candidate, editing.key.id, words.prose)}
+            note={howToCheck(candidate, head.key.id, words.prose)}
           />
         </div>
       )}

@@ -39,13 +39,13 @@ export function ShortlistTable({
       <thead className="text-left text-sm text-soft">
         <tr className="border-b border-line">
           <th className="w-36 py-1.5 pl-3 font-semibold">{t('fit.verdict')}</th>
-          <th className="min-w-56 font-semibold" colSpan={2}>
+          <th className="min-w-48 font-semibold" colSpan={2}>
             {t('fit.lamp')}
           </th>
           <th className="w-26 whitespace-nowrap font-semibold">{t('fit.to-add')}</th>
           <th className="w-16 font-semibold">{t('fit.minutes')}</th>
           <th className="w-20 text-right font-semibold">{t('fit.price')}</th>
-          <th className="w-24 pl-3 font-semibold">{t('fit.here-before')}</th>
+          <th className="w-30 pl-3 font-semibold">{t('fit.here-before')}</th>
           <th className="w-6">
             <span className="sr-only">{t('compare.title')}</span>
           </th>

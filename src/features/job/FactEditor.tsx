@@ -1,23 +1,26 @@
 'use client';
-import { type FormEvent, useId, useState } from 'react';
+import { useId, useState } from 'react';
 import type { FactView } from '@/core/job';
-import { inInches, readLength } from '@/core/quantity';
-import type { FactKey, FactSource, FactValue } from '@/core/vehicle';
-import { suits } from '@/core/shelf';
-import { BUTTON, FIELD } from '@/ui/classes';
+import type { FactSource, FactValue } from '@/core/vehicle';
+import { BUTTON } from '@/ui/classes';
+import { FactNumbers } from './FactNumbers';
+import { PlugPicker } from './PlugPicker';
 import { useBusy, useJob } from './JobContext';
+import type { Said } from './said';
 
-type Read = { readonly value: FactValue; readonly typed?: string } | { readonly fault: string };
-
-/** Records one fact: what was found, how it is known, or that one cannot tell. */
+/**
+ * Records one fact, of one lamp or of both sides at once: what was found, how it is known, or that one cannot tell.
+ * What has few answers is answered by one tap; a plug is picked by its face; a figure is typed.
+ */
 export function FactEditor({
-  fact,
+  facts,
   onDone,
   note,
   focus = true,
   closes = true,
 }: {
-  fact: FactView;
+  /** The same fact of one or more subjects. */
+  facts: readonly [FactView, ...(readonly FactView[])];
   onDone: () => void;
   note?: string;
   /** Whether the value field takes the focus as soon as it is there. */
@@ -25,100 +28,80 @@ export function FactEditor({
   /** Whether it can be left unanswered by closing it. */
   closes?: boolean;
 }) {
-  const { view, words, say, sender } = useJob();
-  const sending = useBusy();
-  const { t, tCode, decimal } = words;
+  const { words, say, sender } = useJob();
+  const busy = useBusy();
+  const { t, tCode } = words;
   const id = useId();
-  const sources = fact.key.sources.filter((s) => s !== 'vin' && s !== 'assumed');
-  const [typed, setTyped] = useState('');
+  const [first] = facts;
+  const { key } = first;
+  const sources = key.sources.filter((s) => s !== 'vin' && s !== 'assumed');
   const [source, setSource] = useState<FactSource>(sources[0] ?? 'told');
-  const [fault, setFault] = useState<string | null>(null);
-  const subject = fact.subject === 'vehicle' ? '' : say.position(fact.subject);
-  const read =
-    typed.trim() === ''
-      ? null
-      : readValue(fact.key, typed, decimal, (code, facts) => tCode(`reason.${code}`, facts));
-
-  const submit = async (event: FormEvent) => {
-    event.preventDefault();
-    if (!read) return setFault(t('facts.nothing-typed'));
-    if ('fault' in read) return setFault(read.fault);
-    if (!suits(fact.key, read.value)) return setFault(t('refused.value-unsuited'));
-    setFault(null);
-    const kept = await sender.send('fact-stated', {
-      key: fact.key.id,
-      subject: fact.subject,
-      value: read.value,
-      source,
-      ...(read.typed ? { typed: read.typed } : {}),
-    });
+  const subjects = facts.filter((f) => f.subject !== 'vehicle').map((f) => f.subject);
+  const save = async (said: readonly Said[]) => {
+    const kept = await sender.sendAll(
+      said.map(({ fact, value, typed, cavities }) => ({
+        type: 'fact-stated' as const,
+        body: {
+          key: fact.key.id,
+          subject: fact.subject,
+          value,
+          source,
+          ...(typed ? { typed } : {}),
+          ...(cavities === undefined ? {} : { cavities }),
+        },
+      })),
+    );
     if (kept) onDone();
+    return kept;
   };
-  const cannotTell = async () => {
-    if (
-      await sender.send('fact-stated', {
-        key: fact.key.id,
-        subject: fact.subject,
-        value: null,
-        source: sources[0] ?? 'told',
-      })
-    )
-      onDone();
-  };
-  const look = fact.key.look;
+  const look = key.look;
   const how = look?.how
     ? words.prose(look.how)
     : look && words.has(`look.${look.id}`)
       ? tCode(`look.${look.id}`)
       : '';
   return (
-    <form
-      onSubmit={submit}
-      className="grid gap-3"
-      noValidate
-      aria-label={`${say.fact(fact.key.id)} ${subject}`}
+    <section
+      className="grid gap-2"
+      aria-label={`${say.fact(key.id)} ${say.positions(subjects)}`}
+      data-fact-editor={key.id}
     >
       <p>
-        <b>{say.fact(fact.key.id)}</b>
-        {subject && `, ${subject}`}
+        <b>{say.fact(key.id)}</b>
+        {subjects.length > 0 && `, ${say.positions(subjects)}`}
         {(note || how) && <span className="text-soft"> · {note ?? how}</span>}
       </p>
-      <div className="flex flex-wrap items-end gap-3">
-        <div className="grid gap-1">
-          <label htmlFor={`${id}-value`} className="text-sm font-semibold">
-            {t('facts.value')}
+      {key.type.kind === 'number' ? (
+        <FactNumbers facts={facts} focus={focus} onSave={save} />
+      ) : key.type.kind === 'choice' && key.type.named ? (
+        <PlugPicker facts={facts} onSave={save} />
+      ) : (
+        <Answers facts={facts} busy={busy} focus={focus} onSave={save} />
+      )}
+      <div className="flex flex-wrap items-center gap-x-4 gap-y-1 text-sm">
+        {sources.length > 1 && (
+          <label htmlFor={`${id}-source`} className="flex items-center gap-1.5">
+            <span className="text-soft">{t('facts.known-by')}</span>
+            <select
+              id={`${id}-source`}
+              className="rounded-sm border border-outline bg-raised px-1.5 py-0.5"
+              value={source}
+              onChange={(e) => setSource(e.target.value as FactSource)}
+            >
+              {sources.map((s) => (
+                <option key={s} value={s}>
+                  {tCode(`source.${s}`)}
+                </option>
+              ))}
+            </select>
           </label>
-          <ValueField
-            id={`${id}-value`}
-            factKey={fact.key}
-            typed={typed}
-            onTyped={setTyped}
-            fault={fault !== null}
-            describedBy={`${id}-echo`}
-            focus={focus}
-          />
-        </div>
-        <div className="grid gap-1">
-          <label htmlFor={`${id}-source`} className="text-sm font-semibold">
-            {t('facts.known-by')}
-          </label>
-          <select
-            id={`${id}-source`}
-            className={FIELD}
-            value={source}
-            onChange={(e) => setSource(e.target.value as FactSource)}
-          >
-            {sources.map((s) => (
-              <option key={s} value={s}>
-                {tCode(`source.${s}`)}
-              </option>
-            ))}
-          </select>
-        </div>
-        <button type="submit" className={BUTTON.main} disabled={sending}>
-          {t('save')}
-        </button>
-        <button type="button" className={BUTTON.plain} onClick={() => void cannotTell()}>
+        )}
+        <button
+          type="button"
+          className={BUTTON.quiet}
+          disabled={busy}
+          onClick={() => void save(facts.map((fact) => ({ fact, value: null })))}
+        >
           {t('facts.cannot-tell')}
         </button>
         {closes && (
@@ -126,124 +109,72 @@ export function FactEditor({
             {t('cancel')}
           </button>
         )}
+        <History facts={facts} />
       </div>
-      <p
-        id={`${id}-echo`}
-        role={fault ? 'alert' : undefined}
-        className={`min-h-5 text-sm ${fault ? 'text-plum' : 'text-soft'}`}
-      >
-        {fault ??
-          (read && 'value' in read && fact.key.type.kind === 'number' && fact.key.type.unit === 'mm'
-            ? echo(Number(read.value), t)
-            : historyLine())}
-      </p>
-    </form>
+    </section>
   );
-
-  function historyLine(): string {
-    if (fact.history.length === 0) return '';
-    const said = fact.history.map(
-      (s) =>
-        `${say.value(fact.key.id, s.value)} ${tCode(`source.${s.source}`)}${view.names[s.by] ? ` (${view.names[s.by]})` : ''}`,
-    );
-    return t('facts.history', { said: words.list(said) });
-  }
 }
 
-/** The length in both systems, so that a figure read two ways shows itself. */
-function echo(mm: number, t: (key: 'facts.echo', facts: Record<string, string>) => string): string {
-  const i = inInches(mm);
-  const inches =
-    'inches' in i
-      ? String(i.inches)
-      : `${i.whole > 0 || i.sixteenths === 0 ? i.whole : ''}${i.sixteenths ? ` ${reduced(i.sixteenths)}` : ''}`.trim();
-  return t('facts.echo', { mm: String(mm), inches });
-}
-
-function reduced(sixteenths: number): string {
-  const by = sixteenths % 8 === 0 ? 8 : sixteenths % 4 === 0 ? 4 : sixteenths % 2 === 0 ? 2 : 1;
-  return `${sixteenths / by}/${16 / by}`;
-}
-
-function readValue(
-  key: FactKey,
-  typed: string,
-  decimal: '.' | ',',
-  word: (code: string, facts: Record<string, string>) => string,
-): Read {
-  const text = typed.trim();
-  if (key.type.kind === 'yes-no') return { value: text === 'true' };
-  if (key.type.kind === 'choice') return { value: text };
-  if (key.type.unit === 'mm') {
-    const length = readLength(text, decimal);
-    if (length.kind === 'fault')
-      return {
-        fault: word(
-          length.reason.code,
-          Object.fromEntries(Object.entries(length.reason.facts).map(([k, v]) => [k, String(v)])),
-        ),
-      };
-    return { value: length.mm, typed: text };
-  }
-  return /^\d+$/.test(text) ? { value: Number(text) } : { fault: word('whole-number', { typed: text }) };
-}
-
-function ValueField({
-  id,
-  factKey,
-  typed,
-  onTyped,
-  fault,
-  describedBy,
+/** Yes and no, or a few words: each a button; both sides in one row, each side in its own where they are unlike. */
+function Answers({
+  facts,
+  busy,
   focus,
+  onSave,
 }: {
-  id: string;
-  factKey: FactKey;
-  typed: string;
-  onTyped: (v: string) => void;
-  fault: boolean;
-  describedBy: string;
+  facts: readonly FactView[];
+  busy: boolean;
   focus: boolean;
+  onSave: (said: readonly Said[]) => Promise<boolean>;
 }) {
   const { words, say } = useJob();
   const { t } = words;
-  const { type } = factKey;
-  if (type.kind === 'yes-no' || (type.kind === 'choice' && !type.open)) {
-    const values = type.kind === 'yes-no' ? ['true', 'false'] : type.values;
-    return (
-      <select
-        id={id}
-        className={FIELD}
-        value={typed}
-        onChange={(e) => onTyped(e.target.value)}
-        aria-invalid={fault}
-        aria-describedby={describedBy}
-        autoFocus={focus}
-      >
-        <option value="">{t('facts.choose')}</option>
-        {values.map((v) => (
-          <option key={v} value={v}>
-            {say.value(factKey.id, v)}
-          </option>
-        ))}
-      </select>
-    );
-  }
-  const unit = type.kind === 'number' && type.unit === 'mm' ? 'mm' : null;
+  const [first] = facts;
+  if (!first) return null;
+  const { type } = first.key;
+  const values: readonly FactValue[] =
+    type.kind === 'yes-no' ? [true, false] : type.kind === 'choice' ? type.values : [];
+  const row = (of: readonly FactView[], name: string | null, main: boolean) => (
+    <div
+      key={name ?? ''}
+      className="flex flex-wrap items-center gap-2"
+      role="group"
+      aria-label={name ?? say.fact(first.key.id)}
+    >
+      {name !== null && <span className="w-36 text-sm text-soft first-letter:uppercase">{name}</span>}
+      {values.map((v, i) => (
+        <button
+          key={String(v)}
+          type="button"
+          className={main ? BUTTON.plain : BUTTON.quiet}
+          disabled={busy}
+          autoFocus={focus && main && i === 0}
+          onClick={() => void onSave(of.map((fact) => ({ fact, value: v })))}
+          data-answer={main ? String(v) : `${of[0]?.subject ?? ''}=${String(v)}`}
+        >
+          {say.value(first.key.id, v)}
+        </button>
+      ))}
+    </div>
+  );
   return (
-    <span className="flex items-center gap-2">
-      <input
-        id={id}
-        className={`${FIELD} w-36 font-mono`}
-        value={typed}
-        onChange={(e) => onTyped(e.target.value)}
-        inputMode={type.kind === 'number' ? 'decimal' : 'text'}
-        aria-invalid={fault}
-        aria-describedby={describedBy}
-        autoFocus={focus}
-        autoComplete="off"
-      />
-      {unit && <span className="text-soft">{t('facts.unit-mm')}</span>}
-    </span>
+    <div className="grid gap-1.5">
+      {row(facts, facts.length > 1 ? t('facts.both') : null, true)}
+      {facts.length > 1 && facts.map((f) => row([f], say.position(f.subject), false))}
+    </div>
+  );
+}
+
+function History({ facts }: { facts: readonly FactView[] }) {
+  const { view, words, say } = useJob();
+  const { t, tCode } = words;
+  const said = facts.flatMap((f) =>
+    f.history.map(
+      (s) =>
+        `${say.value(f.key.id, s.value)} ${tCode(`source.${s.source}`)}${view.names[s.by] ? ` (${view.names[s.by]})` : ''}`,
+    ),
+  );
+  return said.length === 0 ? null : (
+    <span className="text-soft">{t('facts.history', { said: words.list(said) })}</span>
   );
 }

@@ -53,7 +53,7 @@ export function FactsHere() {
               </span>
               {editing === f && (
                 <div className="bg-raised p-3">
-                  <FactEditor key={ref} fact={f} onDone={() => setRef(null)} />
+                  <FactEditor key={ref} facts={[f]} onDone={() => setRef(null)} />
                 </div>
               )}
             </li>

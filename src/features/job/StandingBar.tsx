@@ -13,7 +13,8 @@ export function StandingBar() {
   const { lock, abandoned } = view;
   if (abandoned)
     return (
-      <div
+      <section
+        aria-label={t('standing.label')}
         className="no-print flex flex-wrap items-center gap-3 border-b border-line bg-plum-wash px-5 py-1.5"
         data-standing="abandoned"
       >
@@ -35,20 +36,25 @@ export function StandingBar() {
         >
           {t('standing.resume')}
         </button>
-      </div>
+      </section>
     );
   if (!lock) return null;
   const by = { revision: lock.revision, by: view.names[lock.by] ?? '', at: say.date(lock.at, zone) };
   return lock.inForce ? (
-    <p className="no-print border-b border-line bg-petrol-wash px-5 py-1 text-sm" data-standing="locked">
+    <section
+      aria-label={t('standing.label')}
+      className="no-print border-b border-line bg-petrol-wash px-5 py-1 text-sm"
+      data-standing="locked"
+    >
       {t('standing.locked', by)}
-    </p>
+    </section>
   ) : (
-    <p
+    <section
+      aria-label={t('standing.label')}
       className="no-print flex items-center gap-2 border-b border-line bg-plum-wash px-5 py-1 text-sm"
       data-standing="reopened"
     >
       <WarningMark /> {t('standing.reopened', by)}
-    </p>
+    </section>
   );
 }

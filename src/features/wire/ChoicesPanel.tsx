@@ -9,8 +9,13 @@ export function ChoicesPanel({ swap }: PanelProps) {
   const { words, say, sender, rights, view } = useJob();
   const { t, tCode, prose } = words;
   const { modes, cures } = swap.matters;
-  const decide = (matter: string, choice: string) =>
-    void sender.send('wire-decided', { swap: swap.id, matter, choice });
+  const decide = (matters: readonly string[], choice: string) =>
+    void sender.sendAll(
+      matters.map((matter) => ({
+        type: 'wire-decided' as const,
+        body: { swap: swap.id, matter, choice },
+      })),
+    );
   if (modes.length === 0 && cures.length === 0) return <p className="text-soft">{t('wire.choices-none')}</p>;
   const differ = view.items.some((i) => i.origin === 'mode' && !i.closed);
   return (
@@ -38,7 +43,7 @@ export function ChoicesPanel({ swap }: PanelProps) {
                       name={m.matter}
                       disabled={!rights.workAtVehicle}
                       checked={m.chosen === choice}
-                      onChange={() => decide(m.matter, choice)}
+                      onChange={() => decide([m.matter], choice)}
                     />
                     <span>
                       {t(`mode.${choice}`)}
@@ -57,6 +62,7 @@ export function ChoicesPanel({ swap }: PanelProps) {
           </p>
         </section>
       )}
+      <SameForAll cures={cures} onDecide={decide} />
       {cures.map((c) => (
         <section key={c.matter} data-cure={c.circuit} data-chosen={c.chosen ?? 'none'}>
           <h3 className="text-lg">{t('cure.title', { circuit: say.circuit(c.circuit) })}</h3>
@@ -101,7 +107,7 @@ export function ChoicesPanel({ swap }: PanelProps) {
                         className={BUTTON.plain}
                         disabled={c.chosen === o.cure}
                         data-choose={o.cure}
-                        onClick={() => decide(c.matter, o.cure)}
+                        onClick={() => decide([c.matter], o.cure)}
                       >
                         {c.chosen === o.cure ? t('cure.chosen') : t('cure.choose')}
                       </button>
@@ -114,5 +120,47 @@ export function ChoicesPanel({ swap }: PanelProps) {
         </section>
       ))}
     </div>
+  );
+}
+
+/** Circuits that ask for the same cure, left and right as a rule, answered in one go. */
+function SameForAll({
+  cures,
+  onDecide,
+}: {
+  cures: PanelProps['swap']['matters']['cures'];
+  onDecide: (matters: readonly string[], choice: string) => void;
+}) {
+  const { words, say, rights } = useJob();
+  const { t, tCode } = words;
+  const open = cures.filter((c) => c.chosen === null);
+  const common = (open[0]?.options ?? []).filter((o) =>
+    open.every((c) => c.options.some((x) => x.cure === o.cure)),
+  );
+  if (open.length < 2 || common.length === 0 || !rights.workAtVehicle) return null;
+  return (
+    <section className="border-l-4 border-indigo bg-indigo-wash px-4 py-2" data-same-cure>
+      <p className="font-semibold">
+        {t('cure.same', { circuits: words.list(open.map((c) => say.circuit(c.circuit))) })}
+      </p>
+      <div className="mt-1 flex flex-wrap gap-2">
+        {common.map((o) => (
+          <button
+            key={o.cure}
+            type="button"
+            className={BUTTON.plain}
+            onClick={() =>
+              onDecide(
+                open.map((c) => c.matter),
+                o.cure,
+              )
+            }
+            data-choose-all={o.cure}
+          >
+            {tCode(`cure.${o.cure}`)}
+          </button>
+        ))}
+      </div>
+    </section>
   );
 }

@@ -9,12 +9,14 @@ import {
 import {
   type ChoiceRevisions,
   type JobReading,
+  type JobRecord,
   NO_ROWS,
   packParts,
   type ShelfSlice,
   wishesOf,
 } from '@/core/job';
 import type { Lamp, Part } from '@/core/shelf';
+import { type FactKey, factRef, type FactRef, UNKNOWN_PLUG } from '@/core/vehicle';
 import type { Database } from '../db/connection';
 import { lampHistories } from '../shelf/histories';
 import { stockOf } from '../shelf/stock';
@@ -57,8 +59,11 @@ async function workOut(db: Database, shopId: string, job: LoadedJob, aim: Aim) {
   let rows: ShelfSlice = NO_ROWS;
   const { record, facts, context } = job.reading;
   const untold = new Set(
-    [...facts.values()].filter((f) => f.value === null && f.history.at(-1)?.value === null).map((f) => f.ref),
+    [...facts.values()]
+      .filter((f) => (f.value === null && f.history.at(-1)?.value === null) || f.value === UNKNOWN_PLUG)
+      .map((f) => f.ref),
   );
+  for (const ref of notToBeSeen(record, context.registry.list)) untold.add(ref);
   const sheets = await sheetsOfFamily(db, shopId, job.family.id);
   for (const swap of record.swaps) {
     const board = await fitBoard(db, shopId, job, swap.id);
@@ -88,6 +93,18 @@ async function workOut(db: Database, shopId: string, job: LoadedJob, aim: Aim) {
     parts: namedParts(job, Object.values(shortlists).flat()),
     profiles: job.profiles,
   };
+}
+
+/** Looks at a lamp that is lit or operated, where there is no lamp any more. */
+const AT_THE_LAMP = new Set(['lamp-lit', 'operate-lamp']);
+
+/** Facts that nobody can look at because the lamp is missing: asking for them would be asking for nothing. */
+function notToBeSeen(record: JobRecord, keys: readonly FactKey[]): readonly FactRef[] {
+  const missing = [...record.asFound].flatMap(([at, l]) =>
+    l.event.body.found.includes('missing') ? [at] : [],
+  );
+  const lit = keys.filter((k) => k.subject === 'position' && AT_THE_LAMP.has(k.look?.id ?? ''));
+  return missing.flatMap((at) => lit.map((k) => factRef(k.id, at)));
 }
 
 /** The parts that a shortlist or the job itself names, by id: a shelf has many more. */

@@ -1,13 +1,13 @@
 import { and, eq } from 'drizzle-orm';
-import { type JobPack, packParts } from '@/core/job';
+import { askedFacts, type JobPack, packParts } from '@/core/job';
 import type { Database } from '../db/connection';
 import { catalogue, job, vehicle } from '../db/schema';
-import { OWN_CATALOGUE } from '../shelf/loadShelf';
+import { applicationsFor, OWN_CATALOGUE, sheetsOfFamily } from '../shelf/loadShelf';
 import { keptJob } from './keptJobs';
 import { entriesAfter, type LoadedJob } from './loadJob';
 
 /** A job’s pack as it goes to a device: of the parts of the shelf, and of their stock, what it needs there. */
-export function packOf({ pack, reading }: LoadedJob): JobPack {
+function packOf({ pack, reading }: LoadedJob): JobPack {
   const parts = packParts(pack.parts, reading);
   const needed = new Set(parts.map((p) => p.id));
   return {
@@ -17,10 +17,38 @@ export function packOf({ pack, reading }: LoadedJob): JobPack {
   };
 }
 
+const packs = new WeakMap<LoadedJob, Promise<JobPack>>();
+
+/** A job’s pack with the facts that can matter to its line: worked out once for as long as the job is kept. */
+export function packFor(db: Database, shopId: string, loaded: LoadedJob): Promise<JobPack> {
+  const known = packs.get(loaded) ?? withAsked(db, shopId, loaded);
+  packs.set(loaded, known);
+  // What failed is tried again.
+  known.catch(() => packs.delete(loaded));
+  return known;
+}
+
+async function withAsked(db: Database, shopId: string, loaded: LoadedJob): Promise<JobPack> {
+  const [applications, sheets] = await Promise.all([
+    applicationsFor(db, shopId, loaded.family.id),
+    sheetsOfFamily(db, shopId, loaded.family.id),
+  ]);
+  const asked = askedFacts(
+    {
+      family: loaded.family,
+      applications: applications.map((a) => a.body),
+      sheets: sheets.map((s) => s.body),
+      profiles: loaded.profiles,
+    },
+    loaded.registry,
+  );
+  return { ...packOf(loaded), asked: [...asked].sort() };
+}
+
 /** The pack of a job; null: the shop has no such job. */
 export async function devicePack(db: Database, shopId: string, jobId: string): Promise<JobPack | null> {
   const loaded = await keptJob(db, shopId, jobId);
-  return loaded && packOf(loaded);
+  return loaded && packFor(db, shopId, loaded);
 }
 
 /** What came into a job since, and the counts by which a device knows whether its pack is of yesterday. */

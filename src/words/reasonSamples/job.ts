@@ -81,6 +81,7 @@ export const job = {
   'proof-readings': { position: 'headlamp.front.left', count: 2 },
   'light-unwatched': { positions: ['headlamp.front.left', 'headlamp.front.right'] },
   'release-reopened': {},
+  'item-plug-not-on-shelf': { position: 'headlamp.front.left', cavities: 6 },
   'item-recheck-fails': {
     step: { 'en-GB': 'Bumper off' },
     position: 'headlamp.front.left',

@@ -26,6 +26,15 @@ export const factStated = eventKind({
     source: oneOf(FACT_SOURCES),
     /** As typed, where a quantity was typed. */
     typed: note(VALUE_MAX),
+    /** Of a plug that the shelf does not have: its cavities as they were counted. */
+    cavities: yup
+      .number()
+      .strict()
+      .typeError('wrong-type')
+      .integer('not-whole')
+      .min(1, 'out-of-range')
+      .max(200, 'out-of-range')
+      .optional(),
   }),
   needs: 'record-arrival',
   fits: ({ key: name, subject, source, value }, frame) => {

@@ -240,7 +240,15 @@ function wiringItems({ swap, wiring }: ChoiceCheck, raise: Raise): void {
   const chosen = swap.choice?.event;
   if (!chosen) return;
   const rule: Raise = (id, origin, what, stage) => raise(id, origin, what, stage, chosen);
-  const unmapped = wiring.filter((w) => w.state === 'unmapped').map((w) => w.position);
+  for (const w of wiring)
+    if (w.unknownPlug)
+      rule(
+        `unknown-plug:${chosen.id}:${w.position}`,
+        'wire-unmapped',
+        reason('item-plug-not-on-shelf', { position: w.position, cavities: w.unknownPlug.cavities ?? 0 }),
+        'wire',
+      );
+  const unmapped = wiring.filter((w) => w.state === 'unmapped' && !w.unknownPlug).map((w) => w.position);
   if (unmapped.length > 0)
     rule(
       `unmapped:${chosen.id}`,

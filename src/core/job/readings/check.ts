@@ -42,7 +42,15 @@ const wiringEntries = part<JobRecord>()('decisions', 'pins', 'feeds', 'bench', '
 const matterEntries = part<JobRecord>()('decisions');
 const proofEntries = part<JobRecord>()('proofs');
 const orderEntries = part<JobRecord>()('quotes', 'partMoves', 'boxes');
-const wiringSources = part<WiringSources>()('family', 'registry', 'known', 'profiles', 'parts', 'connectors');
+const wiringSources = part<WiringSources>()(
+  'family',
+  'registry',
+  'known',
+  'unknownPlugs',
+  'profiles',
+  'parts',
+  'connectors',
+);
 const matterSources = part<MatterSources>()('family', 'registry', 'known', 'systemV');
 const proofSources = part<ProofSources>()('family', 'registry', 'known');
 const orderSources = part<JobSources>()('parts', 'rates');
@@ -80,9 +88,10 @@ export function checkChoice(
   record: JobRecord,
   sources: JobSources,
   known: Known,
+  unknownPlugs: string,
 ): ChoiceCheck {
   if (!swap.choice) return laid(swap, null, null, NO_WIRING, NO_MATTERS, NO_FEEDS, NO_PROOFS, null, '');
-  const all = { ...sources, known, systemV: systemVOf(known.get('system-voltage@vehicle')) };
+  const all = { ...sources, known, unknownPlugs, systemV: systemVOf(known.get('system-voltage@vehicle')) };
   const chosen = judgedChoice(swap, sources, known);
   const now = chosen?.now ?? null;
   const wiring = chosen ? wiringOf(swap, chosen.plan, wiringEntries(record), wiringSources(all)) : NO_WIRING;

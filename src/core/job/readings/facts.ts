@@ -1,7 +1,14 @@
 import { weakMapMemoize } from 'reselect';
 import type { Known } from '../../fitment';
 import type { Family } from '../../shelf/types';
-import { type FactRef, type FactRegistry, knownValues, type ResolvedFact, resolveFacts } from '../../vehicle';
+import {
+  type FactRef,
+  type FactRegistry,
+  knownValues,
+  type ResolvedFact,
+  resolveFacts,
+  UNKNOWN_PLUG,
+} from '../../vehicle';
 import type { AnyStoredEvent } from '../events';
 import { type JobRecord, statementsOf } from '../fold';
 import { standingEvents } from '../log/standing';
@@ -11,6 +18,8 @@ import { derivedStatements, type VehicleRecord } from './vehicleFacts';
 export interface FactReading {
   readonly facts: ReadonlyMap<FactRef, ResolvedFact>;
   readonly known: Known;
+  /** Plugs that somebody has seen and the shelf does not have: `position=cavities`, joined by spaces. */
+  readonly unknownPlugs: string;
 }
 
 /**
@@ -33,6 +42,10 @@ export const readFacts = weakMapMemoize(
       ],
       registry.find,
     );
-    return { facts, known: knownValues(facts) };
+    const unknownPlugs = [...facts.values()]
+      .filter((f) => f.value === UNKNOWN_PLUG)
+      .map((f) => `${f.subject}=${f.decidedBy?.cavities ?? ''}`)
+      .join(' ');
+    return { facts, known: knownValues(facts), unknownPlugs };
   },
 );

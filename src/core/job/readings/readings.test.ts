@@ -58,7 +58,7 @@ describe('a reading that is made anew in parts', () => {
     expect(after.facts).toBe(before.facts);
     expect(after.checks).toBe(before.checks);
 
-    const fact = event('fact-stated', { key: 'plug', subject: HL, value: 'X42', source: 'told' });
+    const fact = event('fact-stated', { key: 'plug', subject: HL, value: 'X40', source: 'told' });
     expect(shelfJob(shelf, vehicle, [...story.slice(0, 8), fact]).reading.facts).not.toBe(before.facts);
     const words = event('feed-chosen', {
       swap: 's',

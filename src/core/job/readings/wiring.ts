@@ -20,6 +20,8 @@ export interface PositionWiring {
   /** `unmapped`: the shelf has no harness for this line or lamp. `plug-unknown`: it has several, and nobody has looked. */
   readonly state: 'mapped' | 'plug-unknown' | 'unmapped';
   readonly vehiclePlugs: readonly VehiclePlug[];
+  /** Somebody has seen its plug, and the shelf does not have it: nothing of the wiring can be worked out. */
+  readonly unknownPlug: { readonly cavities: number | null } | null;
   readonly map: PinMap | null;
   /** Extra feeds that have been decided. */
   readonly feeds: FittedLamp['feeds'];
@@ -54,6 +56,8 @@ export interface WiringSources {
   readonly family: Family;
   readonly registry: FactRegistry;
   readonly known: Known;
+  /** Plugs that the shelf does not have: `position=cavities`, joined by spaces. */
+  readonly unknownPlugs: string;
   readonly profiles: readonly Profile[];
   readonly parts: readonly Part[];
   readonly connectors: readonly ConnectorHalf[];
@@ -80,6 +84,7 @@ export function swapWiring(
       position,
       lamp,
       state,
+      unknownPlug: unknownPlug(position, s.unknownPlugs),
       vehiclePlugs: plugs,
     } as const;
     if (state !== 'mapped')
@@ -156,11 +161,20 @@ function benchLines(
   });
 }
 
+/** The plug of a position that the shelf does not have; null: it has it, or nobody has said so. */
+function unknownPlug(position: PositionKey, all: string): { readonly cavities: number | null } | null {
+  const text = all.split(' ').find((p) => p.startsWith(`${position}=`));
+  if (text === undefined) return null;
+  const count = Number(text.slice(position.length + 1));
+  return { cavities: count > 0 ? count : null };
+}
+
 /** The plugs that this vehicle has at a position, as far as the facts tell. */
 function plugsAt(
   position: PositionKey,
   s: WiringSources,
 ): { plugs: readonly VehiclePlug[]; unknown: boolean } {
+  if (unknownPlug(position, s.unknownPlugs)) return { plugs: [], unknown: false };
   const judged = (s.family.plugs ?? [])
     .filter((p) => positionKey(p.position) === position)
     .map((plug) => ({

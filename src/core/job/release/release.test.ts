@@ -118,7 +118,7 @@ describe('a vehicle line, lamp and plug unlike the demo’s need data only', () 
 
   it('comes through all nine stages', () => {
     expect(reading.stages.map((s) => `${s.stage} ${s.state}`)).toEqual([
-      'arrive seated',
+      'arrive locked',
       'fit locked',
       // Decided and looked at; nobody has put a meter to it.
       'wire seated',

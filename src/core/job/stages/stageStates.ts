@@ -27,6 +27,8 @@ export interface StageState {
 /** Everything that the states are derived from. */
 export interface StageInput {
   readonly vehicle: VehicleRecord;
+  /** Whether its kind has a VIN as a rule. */
+  readonly lightVehicle: boolean;
   readonly record: JobRecord;
   readonly facts: ReadonlyMap<FactRef, ResolvedFact>;
   readonly checks: readonly ChoiceCheck[];
@@ -80,7 +82,9 @@ function arriveWants({ vehicle, record, facts }: StageInput): readonly Reason[] 
   return wants;
 }
 
-function arriveProof({ facts }: StageInput): readonly Reason[] {
+/** The year comes from the VIN where there is one, or ought to be: a trailer or a machine may have none. */
+function arriveProof({ facts, vehicle, lightVehicle }: StageInput): readonly Reason[] {
+  if (!vehicle.vin && !lightVehicle) return [];
   const year = facts.get(factRef('model-year', 'vehicle'));
   return year?.decidedBy?.source === 'vin' ? [] : [reason('proof-year-from-vin')];
 }

@@ -1,4 +1,5 @@
 import { EMPTY_SHELF, type Shelf } from '../../shelf/types';
+import { plugNames } from '../../harness';
 import { factRegistry } from '../../vehicle';
 import { type AnyStoredEvent, type BodyOf, type EventType, kindOf, type RowRef } from '../events';
 import { type JobPack, readPack } from '../pack';
@@ -106,7 +107,7 @@ export function shelfSources(
     otherEvents: [],
     vehicle,
     family,
-    registry: factRegistry(shelf.factKeys),
+    registry: factRegistry(shelf.factKeys, plugNames(shelf.connectors)),
     profiles: shelf.profiles,
     parts: shelf.parts,
     connectors: shelf.connectors,

@@ -1,5 +1,6 @@
 import { type FactKey, factRef, type FactStatement, positionKey } from '../../vehicle';
 import { packSources } from '../pack';
+import { askedAt } from './asked';
 import { placesOf } from './frame';
 import { type Job, perJob } from './view';
 
@@ -16,18 +17,26 @@ export interface FactView {
 }
 
 /**
- * Every listed fact, known or not: what is unknown is to be seen. Vehicle facts first, then by position of the swaps;
+ * Every fact that can matter to the line, known or not: what is unknown is to be seen. Vehicle facts first, then by position of the swaps;
  * facts that nobody listed but somebody stated come too.
  */
 export const factsView = perJob(({ pack, reading }: Job): readonly FactView[] => {
   const { family, registry } = packSources(pack);
   const swapped = new Set(reading.record.swaps.flatMap((s) => s.positions));
   const order = placesOf(family).map((p) => positionKey(p.position));
-  const listed = registry.list.flatMap((key) =>
-    key.subject === 'vehicle'
-      ? [{ key, subject: 'vehicle' }]
-      : order.filter((p) => swapped.has(p)).map((subject) => ({ key, subject })),
-  );
+  const asked = pack.asked && new Set(pack.asked);
+  const at = new Map(family.places.map((p) => [positionKey(p.position), p.position]));
+  const asks = (subject: string, fact: string) => {
+    const place = at.get(subject);
+    return !asked || asked.has(askedAt(subject === 'vehicle' || !place ? 'vehicle' : place, fact));
+  };
+  const listed = registry.list
+    .flatMap((key) =>
+      key.subject === 'vehicle'
+        ? [{ key, subject: 'vehicle' }]
+        : order.filter((p) => swapped.has(p)).map((subject) => ({ key, subject })),
+    )
+    .filter(({ key, subject }) => asks(subject, key.id));
   const stated = [...reading.facts.values()].flatMap((f) => {
     const key = registry.find(f.key);
     return key && !listed.some((l) => l.key.id === f.key && l.subject === f.subject)

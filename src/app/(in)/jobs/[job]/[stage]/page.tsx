@@ -3,7 +3,7 @@ import { AIMS } from '@/core/fitment';
 import { isStage } from '@/core/job';
 import { database } from '@/server/db/connection';
 import { fitData } from '@/server/jobs/fitData';
-import { packOf } from '@/server/jobs/packs';
+import { packFor } from '@/server/jobs/packs';
 import { pageJob } from '@/server/page';
 import { JobApp } from './JobApp';
 
@@ -31,5 +31,6 @@ export default async function Page({ params, searchParams }: Props) {
           data: await fitData(database(), actor.shopId, job, aim, new Date()),
         }
       : null;
-  return <JobApp pack={packOf(job)} role={actor.role} fit={fit} />;
+  const pack = await packFor(database(), actor.shopId, job);
+  return <JobApp pack={pack} role={actor.role} fit={fit} />;
 }
