@@ -39,7 +39,7 @@ describe('the demo tells its stories', () => {
     expect(doc).toMatchObject({
       revision: 1,
       swaps: [{ verdict: 'fits' }],
-      hands: { stepsOut: 9, stepsBack: 12, fasteners: { out: 10, in: 10, open: [] } },
+      hands: { stepsOut: 9, stepsBack: 13, fasteners: { out: 10, in: 10, open: [] } },
     });
     expect(doc?.hands?.proofs).toMatchObject({ otherwise: [], proven: doc?.hands?.proofs.all });
   });

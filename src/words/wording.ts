@@ -137,6 +137,12 @@ export function wording(words: Words, names: FactNames): Wording {
     return at ? tCode(`check.end-${side}`, { at }) : text === 'body' ? t('check.end-body') : text;
   };
 
+  /** A need of the wiring by its name: `housing lamp X41`, `resistor 15`, `decoder`. */
+  const needName = (need: string): string => {
+    const [kind = '', ...rest] = need.split(' ');
+    return words.has(`need.${kind}`) ? tCode(`need.${kind}`, { of: rest.join(' ') }) : need;
+  };
+
   const reason = (r: Reason) => {
     const f = factsOf(r);
     const key = typeof f.fact === 'string' ? f.fact : '';
@@ -165,6 +171,11 @@ export function wording(words: Words, names: FactNames): Wording {
       wanted: wanted(f) || (plain.wanted ?? ''),
       does: typeof f.does === 'string' ? does(f.does) : '',
       ...(typeof f.circuit === 'string' ? { circuit: circuit(f.circuit) } : {}),
+      ...(Array.isArray(f.circuits)
+        ? { circuits: words.list(f.circuits.map((c: string) => circuit(c))) }
+        : {}),
+      ...(typeof f.cure === 'string' ? { cure: tCode(`cure.${f.cure}`) } : {}),
+      ...(typeof f.need === 'string' ? { need: needName(f.need) } : {}),
       ...(typeof f.input === 'string'
         ? { input: words.has(`does.${f.input}`) ? does(f.input) : circuit(f.input) }
         : {}),

@@ -29,6 +29,8 @@ export interface FunctionRow {
   readonly required: Certainty;
   /** The vehicle still does it elsewhere, or a part of the application makes up for it. */
   readonly stillMet: Certainty;
+  /** A part that surely goes with the lamp does it instead, asked for or not. */
+  readonly madeUp: boolean;
 }
 
 const ORDER: readonly string[] = [...LAMP_FUNCTIONS, ...DUTIES];
@@ -81,6 +83,7 @@ export function functionRows(
         oldSides: distinct(was.map((o) => o.side)),
         newSides: distinct(now.map((n) => n.side)),
         required: anyOf(mine.map((r) => invert(certainty(r.outside, known, registry)))),
+        madeUp: false,
         stillMet: allOf(mine.map((r) => certainty(any([r.outside, r.after]), known, registry))),
       },
     ];

@@ -184,5 +184,6 @@ export function packParts(parts: readonly Part[], reading: JobReading): readonly
   const first = adapters.filter((p) => named.has(p.id));
   const rest = adapters.filter((p) => !named.has(p.id)).slice(0, Math.max(0, ADAPTERS_MAX - first.length));
   const taken = new Set([...named, ...rest.map((p) => p.id)]);
-  return parts.filter((p) => taken.has(p.id));
+  // What the wiring may come to ask for is decided on the device.
+  return parts.filter((p) => taken.has(p.id) || p.need !== undefined);
 }

@@ -15,6 +15,7 @@ import { readFacts } from './readings/facts';
 import { sameList } from '../kernel/part';
 import { jobShape, unfitEntries } from './shape';
 import { type StageState, stageStates } from './stages/stageStates';
+import { wireWork } from './readings/wireNeeds';
 import { readStripping, type StripReading } from './readings/work';
 import type { JobSources } from './sources';
 import { vinOf } from './readings/vehicleFacts';
@@ -56,12 +57,8 @@ export function readJob(sources: JobSources): JobReading {
   const checks = sameList(
     record.swaps.map((swap) => checkChoice(swap, record, sources, known, unknownPlugs)),
   );
-  const strip = readStripping(record, {
-    family,
-    registry,
-    known,
-    sheet: sources.pinned.sheet,
-  });
+  const wiring = checks.flatMap((c) => (c.swap.choice ? wireWork(c, record) : []));
+  const strip = readStripping(record, { family, registry, known, sheet: sources.pinned.sheet }, wiring);
   const byId = connectorsById(sources.connectors);
   const plugs = plugLooks(checks, record, strip, (id) => byId.get(id));
   const lacks = lacksOf(checks, family, context);

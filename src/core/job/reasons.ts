@@ -1,3 +1,4 @@
+import type { Cure, WireSize } from '../electrical';
 import type { Verdict } from '../fitment';
 import type { NoFacts, Prose } from '../kernel/reason';
 import type { Duty, LampFunction, PositionKey } from '../vehicle';
@@ -84,6 +85,18 @@ declare module '../kernel/reason' {
     'item-wire-unmapped': AtAll;
     /** `cavities` 0: nobody has counted them. */
     'item-plug-not-on-shelf': At & { readonly cavities: number };
+    'need-piece': { readonly need: string; readonly quantity: number };
+    'need-wire': { readonly size: WireSize; readonly metres: number };
+    'need-fuse': { readonly fuseA: number; readonly quantity: number };
+    'work-lead': At & { readonly wires: number };
+    /** `fuseA` 0 and wire `none`: not worked out. */
+    'work-feed': {
+      readonly does: LampFunction;
+      readonly place: string;
+      readonly fuseA: number;
+      readonly wire: string;
+    };
+    'work-cure': { readonly circuits: readonly string[]; readonly cure: Cure };
     'item-bench-proof': AtAll & Unproven;
     'item-adapter-not-chosen': AtAll & OfPart;
     'item-light-rule': AtAll & {
@@ -101,6 +114,8 @@ declare module '../kernel/reason' {
     'item-fasteners': Partial<AtStep> & {
       readonly holes: number;
       readonly left: number;
+      /** More put back than is accounted for. */
+      readonly short: number;
       readonly groups: number;
     };
     'item-owed': AtStep & Counted & { readonly fastener: string };

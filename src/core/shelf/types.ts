@@ -141,6 +141,12 @@ export interface Part {
   readonly partNumber: string;
   readonly price: Money;
   readonly adapter?: Adapter;
+  /**
+   * What the wiring asks for by this name and this part is: `wire AWG 18` (by the metre), `fuse 3`, `fuse-tap`,
+   * `running-module`, `fuse-holder`, `ring-terminal`, `butt-joint`, `decoder`, `flasher`, `resistor 15`, `terminal`,
+   * `seal`, `blank`, `housing lamp X41`, `lead aux-1`.
+   */
+  readonly need?: string;
 }
 
 /** What a lit lamp must do in a market while a condition on the controls holds. */

@@ -1,4 +1,5 @@
 import { plannedStep, sheetStep } from '../kernel/ids';
+import type { Reason } from '../kernel/reason';
 import type { PositionKey, Side } from '../vehicle';
 import { ARRIVES, type Orderable, orderAsListed, type Ordering, orderSteps } from './order';
 import { type Edge, type StatePart, type Step, type StepSheet, type VehicleState, wayOf } from './types';
@@ -11,6 +12,8 @@ export interface WorkStep extends Orderable {
   readonly position: PositionKey | null;
   readonly way: 'out' | 'back';
   readonly minutes: number;
+  /** What is to be done, of a step that no sheet has: the wiring asks for it. */
+  readonly said?: Reason;
   /** Why it waits for others, as far as somebody wrote it down. */
   readonly because: readonly { readonly after: string; readonly why: Edge['why'] }[];
 }

@@ -99,7 +99,7 @@ function UndoMove({ move }: { move: Procured['moves'][number] }) {
 }
 
 function PartRow({ swap, p, data }: { swap: string; p: Procured; data: FitData }) {
-  const { words, sender } = useJob();
+  const { words, say, sender } = useJob();
   const sending = useBusy();
   const { t, tCode, prose } = words;
   const [due, setDue] = useState('');
@@ -114,7 +114,13 @@ function PartRow({ swap, p, data }: { swap: string; p: Procured; data: FitData }
   return (
     <tr className="border-b border-line align-baseline" data-part={p.id} data-part-state={state}>
       <th scope="row" className="py-1.5 text-left font-normal">
-        {lamp ? `${lamp.maker} ${lamp.name}` : part ? prose(part.name) : p.id}{' '}
+        {lamp
+          ? `${lamp.maker} ${lamp.name}`
+          : part
+            ? prose(part.name)
+            : p.what
+              ? say.reason(p.what).text
+              : p.id}{' '}
         <span className="font-mono text-sm text-soft">{lamp?.partNumber ?? part?.partNumber}</span>
       </th>
       <td className="text-right font-mono">{p.needed}</td>
@@ -134,13 +140,15 @@ function PartRow({ swap, p, data }: { swap: string; p: Procured; data: FitData }
           </b>
           {state === 'to-order' && (
             <>
-              <input
-                type="date"
-                className={`${FIELD} w-36 py-0.5 text-sm`}
-                value={due}
-                onChange={(e) => setDue(e.target.value)}
-                aria-label={t('parts.due-label')}
-              />
+              <span className="w-36">
+                <input
+                  type="date"
+                  className={`${FIELD} py-0.5 text-sm`}
+                  value={due}
+                  onChange={(e) => setDue(e.target.value)}
+                  aria-label={t('parts.due-label')}
+                />
+              </span>
               <button
                 className={BUTTON.quiet}
                 disabled={busy}

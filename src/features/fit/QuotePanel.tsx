@@ -27,10 +27,12 @@ export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData
               className={`border-b border-line ${l.perhaps ? 'text-soft' : ''}`}
             >
               <td className="w-16 py-1 font-mono">{l.kind === 'work' ? '' : `${l.quantity} ×`}</td>
-              <th scope="row" className="text-left font-normal">
+              <th scope="row" className="text-left font-normal first-letter:uppercase">
                 {l.kind === 'work'
                   ? t('quote.work', { p50: quote.minutes.p50, p90: quote.minutes.p90 })
-                  : nameOf(l.id)}
+                  : l.what && !data.parts[l.id]
+                    ? say.reason(l.what).text
+                    : nameOf(l.id)}
                 {l.perhaps && ` (${t('fit.perhaps')})`}
               </th>
               <td className="text-right font-mono">
@@ -49,6 +51,11 @@ export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData
           </tr>
         </tbody>
       </table>
+      {quote.unpriced > 0 && (
+        <p className="text-sm text-soft" data-unpriced={quote.unpriced}>
+          {t('quote.unpriced', { count: quote.unpriced })}
+        </p>
+      )}
       {agreed && (
         <p
           className={`mt-1 flex gap-2 ${agreed.changed ? 'text-plum' : ''}`}

@@ -1,52 +1,28 @@
 'use client';
 import type { ReleaseDocument } from '@/core/job';
+import { LampFace } from '@/ui/LampFace';
+import { RecordLight } from './RecordLight';
 import { SheetFrame, SheetPart, useSheetWords } from './SheetFrame';
 
-/** What the customer takes along: what was fitted, what it does now, what is left to mind. */
+type Swap = ReleaseDocument['swaps'][number];
+
+/** What the customer takes along: the lamps then and now, what they do, the light measured, what is left to mind. */
 export function CustomerSheet({ doc, back }: { doc: ReleaseDocument; back: string }) {
-  const { words, say, t, tCode } = useSheetWords(doc);
+  const { say, t } = useSheetWords(doc);
   const handedOver = doc.items.filter((i) => i.how === 'handed-over');
   return (
     <SheetFrame doc={doc} title={t('sheet.customer')} back={back}>
       <SheetPart title={t('sheet.you-came-with')}>
         <p>{doc.job.words}</p>
       </SheetPart>
-      {doc.swaps.map((s, i) => {
-        const gained = s.functions.filter((f) => f.change === 'gained');
-        const lost = s.functions.filter((f) => f.change === 'lost');
-        return (
-          <SheetPart key={i} title={t('sheet.fitted', { positions: say.positions(s.positions) })}>
-            <ul>
-              {s.lamps.map((l) => (
-                <li key={l.position}>
-                  <span className="first-letter:uppercase">{say.position(l.position)}</span>: {l.maker}{' '}
-                  {l.name}, <span className="font-mono">{l.partNumber}</span>
-                </li>
-              ))}
-              {s.parts
-                .filter((p) => p.certain)
-                .map((p) => (
-                  <li key={p.partNumber}>
-                    {p.quantity} × {words.prose(p.name)}, <span className="font-mono">{p.partNumber}</span>
-                  </li>
-                ))}
-            </ul>
-            <p className="mt-1">
-              {gained.length > 0 && (
-                <>{t('sheet.new-functions', { list: words.list(gained.map((f) => say.does(f.does))) })} </>
-              )}
-              {lost.length > 0 && (
-                <b>{t('sheet.lost-functions', { list: words.list(lost.map((f) => say.does(f.does))) })} </b>
-              )}
-              {gained.length + lost.length === 0 && t('sheet.same-functions')}
-            </p>
-            <p className="mt-1">
-              {tCode(`road.${s.road.mark}`)}. {s.road.reasons.map((r) => say.reason(r).text).join(' ')}
-            </p>
-            {s.override && <p className="mt-1">{t('sheet.override', { consent: s.override.consent })}</p>}
-          </SheetPart>
-        );
-      })}
+      {doc.swaps.map((s, i) => (
+        <SheetPart key={i} title={t('sheet.fitted', { positions: say.positions(s.positions) })}>
+          <ThenAndNow doc={doc} swap={s} />
+          <Fitted doc={doc} swap={s} />
+          <Functions doc={doc} swap={s} />
+        </SheetPart>
+      ))}
+      <RecordLight doc={doc} />
       {doc.hands && doc.hands.proofs.all > 0 && (
         <SheetPart title={t('sheet.proofs')}>
           <p>{t('sheet.proven', { proven: doc.hands.proofs.proven, all: doc.hands.proofs.all })}</p>
@@ -66,5 +42,112 @@ export function CustomerSheet({ doc, back }: { doc: ReleaseDocument; back: strin
         )}
       </SheetPart>
     </SheetFrame>
+  );
+}
+
+/** Each lamp as it came, by picture or in words, beside the lamp that is there now. */
+function ThenAndNow({ doc, swap }: { doc: ReleaseDocument; swap: Swap }) {
+  const { words, say, t, tCode } = useSheetWords(doc);
+  const { records } = doc;
+  if (!records) return null;
+  return (
+    <div className="mb-2 grid gap-x-6 gap-y-3 sm:grid-cols-2 print:grid-cols-2" data-then-now>
+      {swap.positions.map((p) => {
+        const lamp = records.drawn[p];
+        const photo = records.photos.find((x) => x.position === p);
+        const found = doc.asFound.find((a) => a.position === p);
+        const lit = Object.fromEntries((lamp?.functions ?? []).map((f) => [f.does, 1]));
+        return (
+          <figure key={p} className="break-inside-avoid">
+            <figcaption className="pb-1 font-semibold first-letter:uppercase">{say.position(p)}</figcaption>
+            <div className="grid grid-cols-2 items-stretch gap-x-3 gap-y-0.5">
+              <div className="grid min-h-20 place-items-center border border-[silver] p-2 text-center text-sm">
+                {photo ? (
+                  // eslint-disable-next-line @next/next/no-img-element -- our own server, with the session
+                  <img
+                    src={`/api/photos/${photo.photo}`}
+                    alt={t('sheet.then-photo', { position: say.position(p) })}
+                    className="max-h-28"
+                  />
+                ) : (
+                  <span>
+                    {found
+                      ? [words.list(found.found.map((f) => tCode(`found.${f}`))), found.words]
+                          .filter(Boolean)
+                          .join(': ')
+                      : t('sheet.then-none')}
+                  </span>
+                )}
+              </div>
+              <div className="grid min-h-20 place-items-center border border-[silver] p-2">
+                {lamp && (
+                  <LampFace
+                    lamp={lamp}
+                    levels={lit}
+                    widthPx={lamp.face.aspect < 1 ? 62 : 150}
+                    label={t('sheet.now-lamp', { position: say.position(p) })}
+                  />
+                )}
+              </div>
+              <span className="text-center text-xs">{t('sheet.then')}</span>
+              <span className="text-center text-xs">{t('sheet.now')}</span>
+            </div>
+          </figure>
+        );
+      })}
+    </div>
+  );
+}
+
+function Fitted({ doc, swap: s }: { doc: ReleaseDocument; swap: Swap }) {
+  const { words, say, t } = useSheetWords(doc);
+  const serialOf = (position: string) =>
+    doc.records?.boxes.find((b) => b.position === position && b.serial !== '')?.serial;
+  return (
+    <ul>
+      {s.lamps.map((l) => {
+        const serial = serialOf(l.position);
+        return (
+          <li key={l.position}>
+            <span className="first-letter:uppercase">{say.position(l.position)}</span>: {l.maker} {l.name},{' '}
+            <span className="font-mono">{l.partNumber}</span>
+            {serial && `, ${t('sheet.serial', { serial })}`}
+          </li>
+        );
+      })}
+      {s.parts
+        .filter((p) => p.certain)
+        .map((p) => (
+          <li key={p.partNumber}>
+            {p.quantity} × {words.prose(p.name)}, <span className="font-mono">{p.partNumber}</span>
+          </li>
+        ))}
+    </ul>
+  );
+}
+
+/** What the lamps do now against before: new, made up by a part, gone, not known. */
+function Functions({ doc, swap: s }: { doc: ReleaseDocument; swap: Swap }) {
+  const { words, say, t, tCode } = useSheetWords(doc);
+  const named = (list: Swap['functions']) => words.list(list.map((f) => say.does(f.does)));
+  const gained = s.functions.filter((f) => f.change === 'gained');
+  const lost = s.functions.filter((f) => f.change === 'lost' && !f.madeUp);
+  const madeUp = s.functions.filter((f) => f.change === 'lost' && f.madeUp);
+  const unknown = s.functions.filter((f) => f.change === 'unknown');
+  const same = gained.length + lost.length + madeUp.length + unknown.length === 0;
+  return (
+    <>
+      <p className="mt-1">
+        {gained.length > 0 && <>{t('sheet.new-functions', { list: named(gained) })} </>}
+        {madeUp.length > 0 && <>{t('sheet.made-up-functions', { list: named(madeUp) })} </>}
+        {unknown.length > 0 && <>{t('sheet.unknown-functions', { list: named(unknown) })} </>}
+        {lost.length > 0 && <b>{t('sheet.lost-functions', { list: named(lost) })} </b>}
+        {same && t('sheet.same-functions')}
+      </p>
+      <p className="mt-1">
+        {tCode(`road.${s.road.mark}`)}. {s.road.reasons.map((r) => say.reason(r).text).join(' ')}
+      </p>
+      {s.override && <p className="mt-1">{t('sheet.override', { consent: s.override.consent })}</p>}
+    </>
   );
 }

@@ -27,8 +27,9 @@ export function HandsPart({ doc, hands }: { doc: ReleaseDocument; hands: Release
                     t('sheet.balance-line', {
                       step: g.step ? words.prose(g.step) : '',
                       group: g.group,
-                      holes: g.holes,
-                      left: g.left,
+                      holes: Math.max(0, g.holes),
+                      left: Math.max(0, g.left),
+                      short: Math.max(0, -g.left),
                     }),
                   ),
                 ),
@@ -40,7 +41,7 @@ export function HandsPart({ doc, hands }: { doc: ReleaseDocument; hands: Release
               <ul>
                 {hands.deviations.map((d, i) => (
                   <li key={i}>
-                    {words.prose(d.step)}
+                    {d.said ? say.reason(d.said).text : words.prose(d.step)}
                     {d.position && `, ${say.position(d.position)}`}: {tCode(`tick.${d.outcome}`)} – {d.words}{' '}
                     · {d.by}
                   </li>
@@ -81,8 +82,11 @@ export function HandsPart({ doc, hands }: { doc: ReleaseDocument; hands: Release
                     {say.position(b.position)}, {say.does(b.does)}
                   </th>
                   <td className={CELL}>
-                    {t('bench.amps', { a: say.number(b.reading.currentA) })} ({t('bench.expected')}{' '}
-                    {t('bench.amps', { a: say.number(b.expectedA) })}, {say.number(b.voltageV)} V)
+                    {t(b.asExpected ? 'bench.amps-as-expected' : 'bench.amps', {
+                      a: say.number(b.reading.currentA),
+                    })}{' '}
+                    ({t('bench.expected')} {t('bench.amps', { a: say.number(b.expectedA) })},{' '}
+                    {say.number(b.voltageV)} V)
                   </td>
                   <td className={CELL}>
                     {b.passes ? '✓' : '≠'} {b.by}

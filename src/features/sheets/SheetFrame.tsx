@@ -116,10 +116,19 @@ export function SheetPaper({
   );
 }
 
-export function SheetPart({ title, children }: { title: string; children: ReactNode }) {
+export function SheetPart({
+  title,
+  flows = false,
+  children,
+}: {
+  title: string;
+  /** It is long: it begins where it comes and runs over onto the next page. */
+  flows?: boolean;
+  children: ReactNode;
+}) {
   return (
-    <section className="break-inside-avoid py-2.5">
-      <h2 className="mb-1 border-b border-[gray] text-lg">{title}</h2>
+    <section className={`${flows ? '' : 'break-inside-avoid'} py-2.5`}>
+      <h2 className="mb-1 break-after-avoid border-b border-[gray] text-lg">{title}</h2>
       {children}
     </section>
   );

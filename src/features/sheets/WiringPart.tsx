@@ -13,7 +13,15 @@ export function WiringPart({ doc, wiring }: { doc: ReleaseDocument; wiring: Rele
       }),
     ),
     ...wiring.adapters.map((a) =>
-      t('sheet.wiring-adapters', { position: say.position(a.position), parts: words.list(a.parts) }),
+      t('sheet.wiring-adapters', {
+        position: say.position(a.position),
+        parts: words.list(
+          a.parts.map((id, i) => {
+            const name = a.names?.[i];
+            return name ? words.prose(name) : id;
+          }),
+        ),
+      }),
     ),
     ...wiring.leads.map((l) =>
       t('sheet.wiring-lead', { position: say.position(l.position), wires: l.wires }),

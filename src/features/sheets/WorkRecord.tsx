@@ -1,6 +1,7 @@
 'use client';
 import type { ReleaseDocument } from '@/core/job';
 import { HandsPart } from './HandsPart';
+import { HistoryPart, RecordsPart } from './RecordsPart';
 import { WiringPart } from './WiringPart';
 import { SheetFrame, SheetPart, useSheetWords } from './SheetFrame';
 
@@ -16,7 +17,7 @@ export function WorkRecord({ doc, back }: { doc: ReleaseDocument; back: string }
   const cell = 'border-b border-[silver] py-0.5 pr-3 text-left align-top font-normal';
   return (
     <SheetFrame doc={doc} title={t('sheet.record')} back={back}>
-      <SheetPart title={t('sheet.facts')}>
+      <SheetPart title={t('sheet.facts')} flows>
         <table className="w-full text-sm">
           <tbody>
             {doc.facts.map((f) => (
@@ -81,11 +82,13 @@ export function WorkRecord({ doc, back }: { doc: ReleaseDocument; back: string }
                   <th className={cell}>{say.does(f.does)}</th>
                   <td className={cell}>{tCode(`change.${f.change}`)}</td>
                   <td className={cell}>
-                    {f.required === 'no'
-                      ? ''
-                      : f.required === 'unknown'
-                        ? t('required.unknown')
-                        : tCode(`required.met-${f.stillMet}`)}
+                    {f.change === 'lost' && f.madeUp
+                      ? t('sheet.made-up')
+                      : f.required === 'no'
+                        ? ''
+                        : f.required === 'unknown'
+                          ? t('required.unknown')
+                          : tCode(`required.met-${f.stillMet}`)}
                   </td>
                 </tr>
               ))}
@@ -103,7 +106,8 @@ export function WorkRecord({ doc, back }: { doc: ReleaseDocument; back: string }
       ))}
       {doc.wiring && <WiringPart doc={doc} wiring={doc.wiring} />}
       {doc.hands && <HandsPart doc={doc} hands={doc.hands} />}
-      <SheetPart title={t('items.title')}>
+      {doc.records && <RecordsPart doc={doc} records={doc.records} />}
+      <SheetPart title={t('items.title')} flows>
         <ul className="text-sm">
           {doc.items.map((i, n) => (
             <li key={n}>
@@ -117,15 +121,7 @@ export function WorkRecord({ doc, back }: { doc: ReleaseDocument; back: string }
           ))}
         </ul>
       </SheetPart>
-      <SheetPart title={t('sheet.history')}>
-        <ul className="columns-2 text-sm">
-          {doc.history.map((h, n) => (
-            <li key={n} className="break-inside-avoid">
-              {say.date(h.at, doc.shop.zone)} · {h.by} · {tCode(`event.${h.type}`)}
-            </li>
-          ))}
-        </ul>
-      </SheetPart>
+      <HistoryPart doc={doc} />
     </SheetFrame>
   );
 }

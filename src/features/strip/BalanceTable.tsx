@@ -46,8 +46,14 @@ export function BalanceTable({ onPick }: { onPick: (step: string) => void }) {
               >
                 <WarningMark className="translate-y-0.5" />
                 <span>
-                  <b>{line ? stepTitle(line.step, words) : g.step}</b>
-                  {place}: {t('balance.off', { holes: g.holes, left: g.inHand })}{' '}
+                  <b>{line ? stepTitle(line.step, words, say) : g.step}</b>
+                  {place}:{' '}
+                  {t('balance.off', {
+                    holes: Math.max(0, g.holes),
+                    left: Math.max(0, g.inHand),
+                    short: Math.max(0, -g.inHand),
+                    broken: g.inHand === 0 ? g.counts.broken : 0,
+                  })}{' '}
                   {g.sheet && <span className="text-soft">{groupText(g.sheet, words)}</span>}
                 </span>
                 <button className={`${BUTTON.quiet} ml-auto`} onClick={() => onPick(g.step)}>

@@ -52,7 +52,7 @@ export function StepList({
                 )}
               </span>
               <span>
-                <span className={here ? 'font-semibold' : ''}>{stepTitle(l.step, words)}</span>
+                <span className={here ? 'font-semibold' : ''}>{stepTitle(l.step, words, say)}</span>
                 <span className="block text-[0.82rem] leading-tight text-soft">
                   {stepPlace(l.step, words, say)}
                 </span>

@@ -17,13 +17,13 @@ export function StepPanel({ line, onDone }: { line: StepLine; onDone: () => void
   const detail = out ? step.step.detail : (back?.detail ?? (isBackOnly(line) ? step.step.detail : undefined));
   return (
     <section
-      aria-label={stepTitle(step, words)}
+      aria-label={stepTitle(step, words, say)}
       className="flex min-h-0 flex-col gap-3 lg:overflow-y-auto"
       data-step={step.id}
       data-ticked={line.tick?.outcome ?? 'open'}
     >
       <div>
-        <h3 className="text-[1.7rem]">{stepTitle(step, words)}</h3>
+        <h3 className="text-[1.7rem]">{stepTitle(step, words, say)}</h3>
         <p className="text-soft">{stepPlace(step, words, say)}</p>
       </div>
       {(step.step.cautions ?? []).map((c) => (

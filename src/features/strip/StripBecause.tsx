@@ -16,7 +16,7 @@ export function StripBecause({ way, line }: { way: 'out' | 'back'; line: StepLin
   const all = way === 'out' ? strip.out : strip.back;
   const titleOf = (id: string) => {
     const found = all.find((l) => l.step.id === id);
-    return found ? stepTitle(found.step, words) : id;
+    return found ? stepTitle(found.step, words, say) : id;
   };
   const order: BecauseEntry[] = [
     ...new Map(
@@ -36,7 +36,7 @@ export function StripBecause({ way, line }: { way: 'out' | 'back'; line: StepLin
         {
           mark: <WarningMark />,
           text: t('strip.parking', { count: strip.parking.apart.length }),
-          detail: words.list([...new Set(strip.parking.apart.map((a) => prose(a.step.step.title)))]),
+          detail: words.list([...new Set(strip.parking.apart.map((a) => stepTitle(a.step, words, say)))]),
         },
         {
           mark: <WarningMark />,

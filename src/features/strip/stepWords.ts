@@ -2,8 +2,9 @@ import type { StepLine } from '@/core/job';
 import type { FastenerGroup, WorkStep } from '@/core/strip';
 import type { Words, Wording } from '@/words';
 
-/** A step's title for the way it is done on. */
-export function stepTitle({ step, way }: WorkStep, { t, prose }: Words): string {
+/** A step's title for the way it is done on; of one that the wiring asks for, what it asks. */
+export function stepTitle({ step, way, said }: WorkStep, { t, prose }: Words, say: Wording): string {
+  if (said) return say.reason(said).text;
   if (way === 'out') return prose(step.title);
   if (step.back?.title) return prose(step.back.title);
   return step.way === 'back' || step.kind === 'transfer'

@@ -21,6 +21,7 @@ export const job = {
   'item-fasteners': {
     step: { 'en-GB': 'Bumper off' },
     position: 'headlamp.front.left',
+    short: 0,
     holes: 2,
     left: 2,
     groups: 2,
@@ -82,6 +83,12 @@ export const job = {
   'light-unwatched': { positions: ['headlamp.front.left', 'headlamp.front.right'] },
   'release-reopened': {},
   'item-plug-not-on-shelf': { position: 'headlamp.front.left', cavities: 6 },
+  'need-piece': { need: 'housing lamp X41', quantity: 2 },
+  'need-wire': { size: 'AWG 18', metres: 4 },
+  'need-fuse': { fuseA: 3, quantity: 1 },
+  'work-lead': { position: 'headlamp.front.left', wires: 6 },
+  'work-feed': { does: 'drl', place: 'F19', fuseA: 3, wire: 'AWG 18' },
+  'work-cure': { circuits: ['turn-left', 'turn-right'], cure: 'decoder' },
   'item-recheck-fails': {
     step: { 'en-GB': 'Bumper off' },
     position: 'headlamp.front.left',

@@ -51,6 +51,7 @@ export function stripItems(strip: StripReading, rechecks: JobRecord['rechecks'])
       what: reason('item-fasteners', {
         holes: strip.total.holes,
         left: strip.total.leftOver,
+        short: off.reduce((n, g) => n + Math.max(0, -g.inHand), 0),
         groups: off.length,
         ...(off.length === 1 && off[0] ? placed(strip, off[0].step) : {}),
       }),

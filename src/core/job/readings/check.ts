@@ -13,6 +13,7 @@ import {
   wireMatters,
   type WireMatters,
 } from './wireMatters';
+import { wireNeeds, wireWork } from './wireNeeds';
 import { type PositionWiring, swapWiring, type WiringSources } from './wiring';
 import { judged, knownText, partsById } from './choice';
 import { part } from '../../kernel/part';
@@ -41,7 +42,7 @@ export interface ChoiceCheck {
 const wiringEntries = part<JobRecord>()('decisions', 'pins', 'feeds', 'bench', 'harnessReads');
 const matterEntries = part<JobRecord>()('decisions');
 const proofEntries = part<JobRecord>()('proofs');
-const orderEntries = part<JobRecord>()('quotes', 'partMoves', 'boxes');
+const orderEntries = part<JobRecord>()('quotes', 'partMoves', 'boxes', 'feeds');
 const wiringSources = part<WiringSources>()(
   'family',
   'registry',
@@ -64,16 +65,23 @@ const ordersOf = weakMapMemoize(
     swap: SwapRecord,
     plan: SwapPlan,
     now: Judgement,
-    entries: OrderEntries,
+    entries: OrderEntries & Pick<JobRecord, 'feeds'>,
     { parts, rates }: Pick<JobSources, 'parts' | 'rates'>,
+    wiring: readonly PositionWiring[],
+    matters: WireMatters,
+    feeds: readonly FeedMatter[],
   ) => {
+    const decided = { swap, wiring, matters, feeds };
     const lamps = new Map(plan.places.map((p) => [p.lamp.id, p.lamp]));
     const byId = partsById(parts);
-    return swapOrders(swap, now, entries, {
-      lamp: (id) => lamps.get(id),
-      part: (id) => byId.get(id),
-      rates,
-    });
+    return swapOrders(
+      swap,
+      now,
+      entries,
+      { lamp: (id) => lamps.get(id), part: (id) => byId.get(id), rates },
+      wireNeeds(decided, entries, parts),
+      wireWork(decided, entries),
+    );
   },
 );
 
@@ -96,15 +104,26 @@ export function checkChoice(
   const now = chosen?.now ?? null;
   const wiring = chosen ? wiringOf(swap, chosen.plan, wiringEntries(record), wiringSources(all)) : NO_WIRING;
   const matters = mattersOf(swap, wiring, matterEntries(record), matterSources(all));
+  const feeds = feedsOf(wiring, matters, matterSources(all));
   return laid(
     swap,
     now,
     chosen?.plan ?? null,
     wiring,
     matters,
-    feedsOf(wiring, matters, matterSources(all)),
+    feeds,
     proofsOf(wiring, now, proofEntries(record), proofSources(all)),
-    chosen && ordersOf(swap, chosen.plan, chosen.now, orderEntries(record), orderSources(sources)),
+    chosen &&
+      ordersOf(
+        swap,
+        chosen.plan,
+        chosen.now,
+        orderEntries(record),
+        orderSources(sources),
+        wiring,
+        matters,
+        feeds,
+      ),
     revisedRows(swap, sources.pinned.head),
   );
 }

@@ -139,7 +139,7 @@ describe('parts on their way', () => {
 it('a part that is held behind a proof may go when its own swap is proven, whatever another swap wants', () => {
   const held = (swap: string) => ({
     swap,
-    quote: { lines: [], minutes: { p50: 0, p90: 0 }, total: null },
+    quote: { lines: [], minutes: { p50: 0, p90: 0 }, total: null, unpriced: 0 },
     agreed: null,
     procured: [
       {
@@ -152,6 +152,7 @@ it('a part that is held behind a proof may go when its own swap is proven, whate
         toOrder: 1,
         due: null,
         moves: [],
+        what: null,
         held: 'bench-proven' as const,
         state: 'held' as const,
       },

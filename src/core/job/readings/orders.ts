@@ -6,6 +6,7 @@ import type { PositionKey } from '../../vehicle';
 import { BOX_CHECKS, type BoxCheck, type HeldBehind, type Looked, type PartMove } from '../events';
 import type { JobRecord, SwapRecord } from '../fold';
 import type { RuledItem } from '../items/handItems';
+import type { WireNeed, WireWork } from './wireNeeds';
 
 /** *Setting*: what an hour of work costs. */
 export interface Rates {
@@ -14,8 +15,10 @@ export interface Rates {
 
 /** A line of a quote. `perhaps`: only if an open fact turns out badly; it is shown and not added up. */
 export interface QuoteLine {
-  readonly kind: 'lamp' | 'part' | 'work';
+  readonly kind: 'lamp' | 'part' | 'work' | 'wiring';
   readonly id: string;
+  /** What it is, of the wiring; absent: its row says. */
+  readonly what?: Reason;
   readonly quantity: number;
   /** null: no price on the shelf, or another currency. */
   readonly price: Money | null;
@@ -27,14 +30,18 @@ export interface Quote {
   readonly lines: readonly QuoteLine[];
   /** Half of such jobs take no longer than `p50`, nine of ten no longer than `p90`, as the shelf states it. */
   readonly minutes: { readonly p50: number; readonly p90: number };
-  /** Work is quoted at `p50`; null: a line has no price. */
+  /** Work is quoted at `p50`; null: a lamp or a part has no price. What the wiring needs and has no price is left out. */
   readonly total: Money | null;
+  /** Lines of the wiring that are in no sum, because the shelf has no price for them. */
+  readonly unpriced: number;
 }
 
 /** A part or lamp on its way: what is needed, what was ordered and came. */
 export interface Procured {
   readonly id: string;
   readonly kind: 'lamp' | 'part';
+  /** What it is, of the wiring where no part of the shelf meets it. */
+  readonly what: Reason | null;
   readonly needed: number;
   readonly ordered: number;
   readonly received: number;
@@ -98,13 +105,23 @@ export interface OrderSources {
   readonly rates: Rates;
 }
 
-/** The quote of a judged swap: its lamps, what it needs besides, the work. */
-export function quoteOf(judgement: Judgement, s: OrderSources): Quote {
+/** Id of a need that no part of the shelf meets. */
+export const needId = (key: string): string => `need:${key}`;
+
+/** The quote of a judged swap: its lamps, what it and its wiring need besides, the work. */
+export function quoteOf(
+  judgement: Judgement,
+  s: OrderSources,
+  needs: readonly WireNeed[] = [],
+  work: readonly WireWork[] = [],
+): Quote {
   const count = new Map<string, number>();
   for (const id of Object.values(judgement.lamps)) count.set(id, (count.get(id) ?? 0) + 1);
   const times = (price: Money | undefined, n: number) =>
     price && price.currency === s.rates.hour.currency ? { ...price, minor: price.minor * n } : null;
-  const { low, high } = judgement.minutes;
+  const wiringMin = work.reduce((n, w) => n + w.minutes, 0);
+  const low = judgement.minutes.low + wiringMin;
+  const high = judgement.minutes.high + wiringMin;
   const lines: readonly QuoteLine[] = [
     ...[...count].sort().map(([id, quantity]) => ({
       kind: 'lamp' as const,
@@ -120,6 +137,14 @@ export function quoteOf(judgement: Judgement, s: OrderSources): Quote {
       price: times(s.part(p.part)?.price, p.quantity),
       perhaps: !p.certain,
     })),
+    ...needs.map((n) => ({
+      kind: 'wiring' as const,
+      id: n.part ?? needId(n.key),
+      quantity: n.quantity,
+      price: n.part === null ? null : times(s.part(n.part)?.price, n.quantity),
+      perhaps: false,
+      what: n.what,
+    })),
     {
       kind: 'work' as const,
       id: 'work',
@@ -128,14 +153,15 @@ export function quoteOf(judgement: Judgement, s: OrderSources): Quote {
       perhaps: false,
     },
   ];
-  const counted = lines.filter((l) => !l.perhaps);
+  const counted = lines.filter((l) => !l.perhaps && !(l.kind === 'wiring' && l.price === null));
   const total = counted.every((l) => l.price !== null)
     ? {
         currency: s.rates.hour.currency,
         minor: counted.reduce((sum, l) => sum + (l.price?.minor ?? 0), 0),
       }
     : null;
-  return { lines, minutes: { p50: low, p90: high }, total };
+  const unpriced = lines.filter((l) => l.kind === 'wiring' && l.price === null).length;
+  return { lines, minutes: { p50: low, p90: high }, total, unpriced };
 }
 
 /** The entries that quotes, orders and boxes depend on. */
@@ -147,8 +173,10 @@ export function swapOrders(
   judgement: Judgement,
   record: OrderEntries,
   s: OrderSources,
+  needs: readonly WireNeed[] = [],
+  work: readonly WireWork[] = [],
 ): SwapOrders {
-  const quote = quoteOf(judgement, s);
+  const quote = quoteOf(judgement, s, needs, work);
   const agreed = record.quotes.get(swap.id)?.event.body;
   const entries = record.partMoves.filter((e) => e.body.swap === swap.id);
   const moves = entries.map((e) => e.body);
@@ -165,6 +193,7 @@ export function swapOrders(
     return {
       id,
       kind: s.lamp(id) ? 'lamp' : 'part',
+      what: needed.find((l) => l.id === id)?.what ?? null,
       needed: want,
       ordered: sum('ordered'),
       received,

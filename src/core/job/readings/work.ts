@@ -20,9 +20,11 @@ import {
   type VehicleState,
   wayOf,
   type WorkStep,
+  type Zone,
 } from '../../strip';
 import type { Family } from '../../shelf/types';
 import { type FactRegistry, type PositionKey, positionKey } from '../../vehicle';
+import type { WireWork } from './wireNeeds';
 import type { RowRef, StepOutcome } from '../events';
 import type { JobRecord, SwapRecord } from '../fold';
 import { compareEvents } from '../log/frontier';
@@ -99,7 +101,11 @@ const planOf = weakMapMemoize((usedText: string, ...sheets: readonly StepSheet[]
 const holdOf = weakMapMemoize(holdPoint);
 
 /** Reads how a job's vehicle comes apart and together: the sheets, the steps with their ticks, the fasteners. */
-export function readStripping(record: JobRecord, s: StripSources): StripReading {
+export function readStripping(
+  record: JobRecord,
+  s: StripSources,
+  wiring: readonly WireWork[] = [],
+): StripReading {
   const uses = record.swaps.filter((w) => w.choice).map((w) => sheetUse(w, record, s));
   const sides = new Map(s.family.places.map((p) => [positionKey(p.position), p.position.side]));
   const used = uses.flatMap(({ sheet, positions }) =>
@@ -116,7 +122,12 @@ export function readStripping(record: JobRecord, s: StripSources): StripReading 
   );
   const plan = planOf(JSON.stringify(used.map((u) => u.positions)), ...used.map((u) => u.sheet));
   const out = plan.kind === 'plan' ? plan.out : [];
-  const back = plan.kind === 'plan' ? plan.back : [];
+  // What the wiring asks for is laid and made before the lamps go back.
+  const ends = new Map(s.family.places.map((p) => [positionKey(p.position), p.position.end]));
+  const back = [
+    ...wiring.map((w) => wiringStep(w, ends.get(w.position ?? uses[0]?.positions[0] ?? '') ?? 'front')),
+    ...(plan.kind === 'plan' ? plan.back : []),
+  ];
   const entries = record.counts.map((e) => e.body);
   const groups = out.flatMap((w) => (w.step.fasteners ?? []).map((group) => ({ step: w.id, group })));
   const balance = fastenerBalance(entries, groups);
@@ -143,6 +154,22 @@ export function readStripping(record: JobRecord, s: StripSources): StripReading 
     lateFind: Object.fromEntries(positions.map((p) => [p, undoCost(plan, p, doneBack)])),
   };
 }
+
+/** A step that no sheet has, because the wiring of this very job asks for it. */
+const wiringStep = ({ id, position, what, minutes }: WireWork, zone: Zone): WorkStep => ({
+  id,
+  step: { id, kind: 'transfer', scope: 'once', title: {}, zone, minutes },
+  position,
+  way: 'back',
+  minutes,
+  said: what,
+  because: [],
+  after: [],
+  needs: {},
+  sets: {},
+  place: `${zone}/${position ?? ''}`,
+  tool: '',
+});
 
 /** Something was really done at the step. */
 export const isDone = (l: StepLine): boolean => l.tick !== null && l.tick.outcome !== 'not-needed';

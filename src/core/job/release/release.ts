@@ -8,6 +8,7 @@ import type { JobReading } from '../readJob';
 import { releaseHands, type ReleaseHands } from './releaseHands';
 import { releaseWiring, type ReleaseWiring } from './releaseWiring';
 import { customerWords } from '../log/locked';
+import { releaseRecords, type ReleaseRecords } from './releaseRecords';
 import type { Stage } from '../stages/stages';
 import type { VehicleRecord } from '../readings/vehicleFacts';
 
@@ -111,6 +112,8 @@ export interface ReleaseDocument {
   /** Absent in documents of before Wire kept it. */
   readonly wiring?: ReleaseWiring;
   readonly history: readonly { readonly at: string; readonly by: string; readonly type: string }[];
+  /** Absent in documents of before boxes, readings and prices were kept. */
+  readonly records?: ReleaseRecords;
 }
 
 /** A job read whole, with the names and rows that its record shows. */
@@ -195,8 +198,25 @@ export function releaseDocument(input: ReleaseInput): ReleaseDocument {
     ),
     hands: releaseHands(reading, nameOf),
     wiring: releaseWiring(reading, family, nameOf),
+    records: releaseRecords(reading, (id) => reading.context.parts.get(id), nameOf),
     history: record.standing.map((e) => ({ at: e.at, by: nameOf(e.user), type: e.type })),
   };
+}
+
+/**
+ * Functions as the customer knows them: where the old lamps were missing there was nothing to keep or to lose, and what
+ * the new one does is new.
+ */
+function changedFunctions(
+  functions: Judgement['functions'],
+  swap: JobReading['checks'][number]['swap'],
+  { record }: JobReading,
+): Judgement['functions'] {
+  const gone = swap.positions.every(
+    (p) => record.asFound.get(p)?.event.body.found.includes('missing') === true,
+  );
+  if (!gone) return functions;
+  return functions.flatMap((f) => (f.newSides.length > 0 ? [{ ...f, change: 'gained' as const }] : []));
 }
 
 function frozenSwap(
@@ -222,7 +242,7 @@ function frozenSwap(
       }),
       verdict: now.verdict,
       reasons: now.reasons,
-      functions: now.functions,
+      functions: changedFunctions(now.functions, swap, input.reading),
       road: now.road,
       price: now.price,
       override: body.override ?? null,

@@ -1,6 +1,6 @@
 import type { BenchReading } from '../../bench';
 import type { Seen } from '../../prove';
-import type { Prose } from '../../kernel/reason';
+import type { Prose, Reason } from '../../kernel/reason';
 import type { LampFunction, PositionKey } from '../../vehicle';
 import type { Looked, PlugCheck, StepOutcome } from '../events';
 import type { JobReading } from '../readJob';
@@ -14,6 +14,8 @@ export interface ReleaseHands {
   readonly stepsBack: number;
   readonly deviations: readonly {
     readonly step: Prose;
+    /** Of a step that the wiring asked for. */
+    readonly said?: Reason;
     readonly position: PositionKey | null;
     readonly way: 'out' | 'back';
     readonly outcome: StepOutcome;
@@ -73,6 +75,7 @@ export function releaseHands(reading: JobReading, nameOf: (user: string) => stri
         ? [
             {
               step: l.step.step.title,
+              ...(l.step.said ? { said: l.step.said } : {}),
               position: l.step.position,
               way: l.step.way,
               outcome: l.tick.outcome,

@@ -2,6 +2,7 @@ import type { Family } from '../../shelf/types';
 import { type FeedPlace, feedPlace } from '../readings/feedPlace';
 import { feedOf } from '../../kernel/ids';
 import type { Cure } from '../../electrical';
+import type { Prose } from '../../kernel/reason';
 import type { LampFunction, PositionKey } from '../../vehicle';
 import type { Calculator } from '../events';
 import type { JobReading } from '../readJob';
@@ -15,7 +16,12 @@ export interface ReleaseWiring {
     readonly place?: FeedPlace;
     readonly by: string;
   }[];
-  readonly adapters: readonly { readonly position: PositionKey; readonly parts: readonly string[] }[];
+  readonly adapters: readonly {
+    readonly position: PositionKey;
+    readonly parts: readonly string[];
+    /** Absent in documents of before: only ids were kept. */
+    readonly names?: readonly (Prose | null)[];
+  }[];
   readonly leads: readonly { readonly position: PositionKey; readonly wires: number }[];
   readonly cures: readonly { readonly circuit: string; readonly cure: Cure }[];
   readonly modes: readonly { readonly position: PositionKey; readonly chosen: 'open' | 'closed' }[];
@@ -45,7 +51,15 @@ export function releaseWiring(
       }),
     ),
     adapters: wiring.flatMap((w) =>
-      w.map && w.map.adapters.length > 0 ? [{ position: w.position, parts: w.map.adapters }] : [],
+      w.map && w.map.adapters.length > 0
+        ? [
+            {
+              position: w.position,
+              parts: w.map.adapters,
+              names: w.map.adapters.map((id) => reading.context.parts.get(id)?.name ?? null),
+            },
+          ]
+        : [],
     ),
     leads: wiring.flatMap((w) => (w.build ? [{ position: w.position, wires: w.build.wires.length }] : [])),
     cures: matters.flatMap((m) =>

@@ -1,0 +1,150 @@
+import type { Prose, Reason } from '../../kernel/reason';
+import type { Lamp, Money, Part } from '../../shelf/types';
+import type { PositionKey } from '../../vehicle';
+import type { AimRead, BoxCheck, MountCheck, MountLooked, RecheckOutcome } from '../events';
+import type { JobReading } from '../readJob';
+import { historyLines, type HistoryLine } from './historyLines';
+
+/** A lamp as it is drawn: frozen, so that the sheet shows the lamp of then. */
+export type DrawnLamp = Pick<Lamp, 'face' | 'functions' | 'side'>;
+
+/** What was measured, unpacked, agreed and photographed, frozen with the rest of a job. */
+export interface ReleaseRecords {
+  readonly drawn: Readonly<Record<PositionKey, DrawnLamp>>;
+  readonly boxes: readonly {
+    readonly position: PositionKey;
+    readonly lamp: string;
+    readonly serial: string;
+    readonly lot: string;
+    readonly bad: readonly BoxCheck[];
+    readonly leftovers: readonly { readonly what: string; readonly why: string }[];
+    readonly by: string;
+  }[];
+  readonly quotes: readonly {
+    readonly positions: readonly PositionKey[];
+    readonly lines: readonly {
+      readonly what: Reason | null;
+      readonly name: Prose | string | null;
+      readonly quantity: number;
+      readonly price: Money | null;
+      readonly kind: 'lamp' | 'part' | 'work' | 'wiring';
+    }[];
+    readonly total: Money | null;
+    readonly agreed: { readonly total: Money; readonly words: string } | null;
+  }[];
+  readonly light: readonly {
+    readonly when: 'before' | 'after';
+    readonly lux: Readonly<Record<PositionKey, number>>;
+    readonly distanceMm: number;
+    readonly meter: string;
+    readonly by: string;
+    readonly at: string;
+  }[];
+  readonly aims: readonly {
+    readonly lamps: Readonly<Record<PositionKey, AimRead>>;
+    readonly distanceMm: number;
+    readonly against: string;
+    readonly by: string;
+    readonly at: string;
+  }[];
+  readonly mounted: readonly {
+    readonly position: PositionKey;
+    readonly checks: Readonly<Record<MountCheck, MountLooked>>;
+    readonly by: string;
+  }[];
+  readonly rechecks: readonly {
+    readonly what: Reason;
+    readonly outcome: RecheckOutcome;
+    readonly words: string;
+    readonly by: string;
+  }[];
+  readonly photos: readonly {
+    readonly photo: string;
+    readonly position: PositionKey | null;
+    readonly words: string;
+  }[];
+  readonly history: readonly (HistoryLine & { readonly by: string })[];
+}
+
+/** Freezes what was measured, unpacked and agreed. @param nameOf name of a person by user id */
+export function releaseRecords(
+  reading: JobReading,
+  part: (id: string) => Part | undefined,
+  nameOf: (user: string) => string,
+): ReleaseRecords {
+  const { record, checks, items } = reading;
+  const wirings = checks.flatMap((c) => c.wiring);
+  const lamps = new Map(wirings.map((w) => [w.lamp.id, w.lamp]));
+  const orders = checks.flatMap((c) => (c.orders ? [{ orders: c.orders, positions: c.swap.positions }] : []));
+  return {
+    drawn: Object.fromEntries(
+      wirings.map(({ position, lamp: { face, functions, side } }) => [position, { face, functions, side }]),
+    ),
+    boxes: orders.flatMap(({ orders: o }) =>
+      o.boxes.flatMap((b) =>
+        b.checked
+          ? [
+              {
+                position: b.position,
+                lamp: b.lamp,
+                serial: b.checked.serial,
+                lot: b.checked.lot,
+                bad: b.bad,
+                leftovers: b.checked.leftovers,
+                by: nameOf(b.checked.by),
+              },
+            ]
+          : [],
+      ),
+    ),
+    quotes: orders.map(({ orders: o, positions }) => ({
+      positions,
+      lines: o.quote.lines
+        .filter((l) => !l.perhaps)
+        .map((l) => {
+          const lamp = lamps.get(l.id);
+          return {
+            kind: l.kind,
+            what: l.what ?? null,
+            name: lamp ? `${lamp.maker} ${lamp.name}` : (part(l.id)?.name ?? null),
+            quantity: l.quantity,
+            price: l.price,
+          };
+        }),
+      total: o.quote.total,
+      agreed: o.agreed ? { total: o.agreed.total, words: o.agreed.words } : null,
+    })),
+    light: [...record.lightReads.values()].map(({ event: e }) => ({
+      when: e.body.when,
+      lux: e.body.lux,
+      distanceMm: e.body.distanceMm,
+      meter: e.body.meter,
+      by: nameOf(e.user),
+      at: e.at,
+    })),
+    aims: [...record.aims.values()].map(({ event: e }) => ({
+      lamps: e.body.lamps,
+      distanceMm: e.body.distanceMm,
+      against: e.body.against,
+      by: nameOf(e.user),
+      at: e.at,
+    })),
+    mounted: [...record.mounted.values()].map(({ event: e }) => ({
+      position: e.body.position,
+      checks: e.body.checks,
+      by: nameOf(e.user),
+    })),
+    rechecks: [...record.rechecks.values()].flatMap(({ event: e }) => {
+      const item = items.find((i) => i.id === e.body.item);
+      return item
+        ? [{ what: item.what, outcome: e.body.outcome, words: e.body.words ?? '', by: nameOf(e.user) }]
+        : [];
+    }),
+    photos: record.photos.map((e) => ({
+      photo: e.body.photo,
+      position: e.body.position ?? null,
+      words: e.body.words ?? '',
+    })),
+    history: historyLines(record.standing, record).map((l) => ({ ...l, by: nameOf(l.user) })),
+  };
+}

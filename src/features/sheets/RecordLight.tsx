@@ -1,0 +1,74 @@
+'use client';
+import type { ReleaseDocument } from '@/core/job';
+import { SheetPart, useSheetWords } from './SheetFrame';
+
+/** Light before and after with its true change, and the aim: only what was measured alike is compared. */
+export function RecordLight({ doc }: { doc: ReleaseDocument }) {
+  const { words, say, t } = useSheetWords(doc);
+  const { light = [], aims = [] } = doc.records ?? {};
+  if (light.length + aims.length === 0) return null;
+  const before = light.filter((l) => l.when === 'before');
+  const ratios = light
+    .filter((l) => l.when === 'after')
+    .flatMap((l) =>
+      Object.entries(l.lux).flatMap(([p, lux]) => {
+        const was = before.find((b) => b.lux[p] !== undefined);
+        const alike = was && was.meter === l.meter && was.distanceMm === l.distanceMm;
+        const old = was?.lux[p];
+        return alike && old ? [{ p, ratio: lux / old }] : [];
+      }),
+    );
+  return (
+    <SheetPart title={t('sheet.light')}>
+      <ul className="text-sm">
+        {light.map((l, i) => (
+          <li key={i}>
+            {t('light-read.was', {
+              when: l.when,
+              lux: words.list(
+                Object.entries(l.lux).map(([p, v]) =>
+                  t('light-read.at', { position: say.position(p), lux: say.number(v) }),
+                ),
+              ),
+              m: say.number(l.distanceMm / 1000),
+              meter: l.meter,
+              by: l.by,
+              at: say.date(l.at, doc.shop.zone),
+            })}
+          </li>
+        ))}
+        {ratios.map(({ p, ratio }) => (
+          <li key={p} className="font-semibold">
+            {t('aim.ratio', {
+              position: say.position(p),
+              ratio: say.number(Math.round(ratio * 100) / 100),
+              sign: ratio >= 1 ? '+' : '−',
+              percent: Math.abs(Math.round((ratio - 1) * 100)),
+            })}
+          </li>
+        ))}
+        {aims.flatMap((a, i) => [
+          ...Object.entries(a.lamps).map(([p, x]) => (
+            <li key={`${i}/${p}`}>
+              {t('aim.was', {
+                position: say.position(p),
+                mm: say.number(x.dropMm),
+                percent: say.number(Math.round((x.dropMm / a.distanceMm) * 10_000) / 100),
+                within: x.within ? 'yes' : 'no',
+              })}
+            </li>
+          )),
+          <li key={`${i}/how`}>
+            {t('aim.how', {
+              m: say.number(a.distanceMm / 1000),
+              against: a.against,
+              by: a.by,
+              at: say.date(a.at, doc.shop.zone),
+            })}
+          </li>,
+        ])}
+      </ul>
+      <p className="text-xs">{t('prove.aim')}</p>
+    </SheetPart>
+  );
+}

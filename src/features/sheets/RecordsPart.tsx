@@ -1,0 +1,129 @@
+'use client';
+import { MOUNT_CHECKS, type ReleaseDocument, type ReleaseRecords } from '@/core/job';
+import { RecordLight } from './RecordLight';
+import { SheetPart, useSheetWords } from './SheetFrame';
+
+const CELL = 'border-b border-[silver] py-0.5 pr-3 text-left align-top font-normal';
+
+/** Serials and boxes, price and what was agreed, light and aim, mounted lamps, rechecks: as they were frozen. */
+export function RecordsPart({ doc, records }: { doc: ReleaseDocument; records: ReleaseRecords }) {
+  const { words, say, t, tCode } = useSheetWords(doc);
+  const lines = [
+    ...records.mounted.map(
+      (m) =>
+        `${say.position(m.position)}: ${MOUNT_CHECKS.map(
+          (c) => `${tCode(`mount-check.${c}`)}: ${tCode(`mount-looked.${m.checks[c]}`)}`,
+        ).join(' · ')} (${m.by})`,
+    ),
+    ...records.rechecks.map(
+      (r) =>
+        `${say.reason(r.what).text} ${tCode(`recheck-outcome.${r.outcome}`)}${r.words ? ` – ${r.words}` : ''} (${r.by})`,
+    ),
+  ];
+  return (
+    <>
+      {records.boxes.length > 0 && (
+        <SheetPart title={t('sheet.boxes')}>
+          <table className="w-full text-sm">
+            <tbody>
+              {records.boxes.map((b) => (
+                <tr key={`${b.position}/${b.lamp}`}>
+                  <th className={CELL}>{say.position(b.position)}</th>
+                  <td className={CELL}>
+                    {[
+                      b.serial && t('sheet.serial', { serial: b.serial }),
+                      b.lot && t('sheet.lot', { lot: b.lot }),
+                      b.bad.length > 0
+                        ? words.list(b.bad.map((c) => tCode(`wrong.${c}`)))
+                        : t('sheet.box-good'),
+                      ...b.leftovers.map((l) => t('sheet.leftover', l)),
+                    ]
+                      .filter(Boolean)
+                      .join(' · ')}
+                  </td>
+                  <td className={CELL}>{b.by}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </SheetPart>
+      )}
+      {records.quotes.map((q, i) => (
+        <SheetPart key={i} title={t('sheet.price', { positions: say.positions(q.positions) })} flows>
+          <table className="w-full text-sm">
+            <tbody>
+              {q.lines.map((l, n) => (
+                <tr key={n}>
+                  <td className={`${CELL} w-12 font-mono`}>{l.kind === 'work' ? '' : `${l.quantity} ×`}</td>
+                  <th className={CELL}>
+                    {l.kind === 'work'
+                      ? t('sheet.work', { minutes: l.quantity })
+                      : l.name !== null
+                        ? typeof l.name === 'string'
+                          ? l.name
+                          : words.prose(l.name)
+                        : l.what
+                          ? say.reason(l.what).text
+                          : ''}
+                  </th>
+                  <td className={`${CELL} text-right font-mono`}>
+                    {l.price ? say.money(l.price.minor, l.price.currency) : t('quote.no-price')}
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <p className="text-sm font-semibold">
+            {q.total && t('sheet.total', { total: say.money(q.total.minor, q.total.currency) })}{' '}
+            {q.agreed &&
+              t('quote.agreed', {
+                total: say.money(q.agreed.total.minor, q.agreed.total.currency),
+                words: q.agreed.words,
+              })}
+          </p>
+        </SheetPart>
+      ))}
+      <RecordLight doc={doc} />
+      {lines.length > 0 && (
+        <SheetPart title={t('sheet.looked-over')}>
+          <ul className="text-sm">
+            {lines.map((l, i) => (
+              <li key={i} className="first-letter:uppercase">
+                {l}
+              </li>
+            ))}
+          </ul>
+        </SheetPart>
+      )}
+    </>
+  );
+}
+
+/** The history in lines that are read: who did what, of which lamps, how often in a row. */
+export function HistoryPart({ doc }: { doc: ReleaseDocument }) {
+  const { say, t, tCode } = useSheetWords(doc);
+  const lines = doc.records?.history;
+  return (
+    <SheetPart title={t('sheet.history')} flows>
+      <ul className="columns-2 text-sm">
+        {lines
+          ? lines.map((l, n) => (
+              <li key={n} className="break-inside-avoid">
+                {t('sheet.history-line', {
+                  at: say.date(l.at, doc.shop.zone),
+                  by: l.by,
+                  did: tCode(`did.${l.type}`, { count: String(l.count) }),
+                  at2: l.positions.length > 0 ? say.positions(l.positions) : 'none',
+                  words: l.words || 'none',
+                })}
+              </li>
+            ))
+          : doc.history.map((h, n) => (
+              <li key={n} className="break-inside-avoid">
+                {say.date(h.at, doc.shop.zone)} · {h.by} · {tCode(`event.${h.type}`)}
+              </li>
+            ))}
+      </ul>
+    </SheetPart>
+  );
+}
