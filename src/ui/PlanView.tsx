@@ -9,6 +9,8 @@ export interface PlanPosition {
   readonly place: Pick<Place, 'xMm' | 'yMm' | 'position'>;
   /** In a swap of this job. */
   readonly swapped: boolean;
+  /** The lamp is out: there is a hole. */
+  readonly out?: boolean;
   /** `unseen`: nobody has looked; `sound`; `fault`: something was found. */
   readonly found: 'unseen' | 'sound' | 'fault';
   /** What it shows now, brightest first; absent: the plan shows no light. */
@@ -124,9 +126,10 @@ function Lens({
           width={w}
           height={h}
           rx="50"
-          fill="var(--glass)"
+          fill={p.out ? 'var(--paper)' : 'var(--glass)'}
           stroke={p.swapped ? 'var(--petrol)' : 'var(--glass)'}
           strokeWidth={p.swapped ? 34 : 12}
+          strokeDasharray={p.out ? '90 60' : undefined}
         />
         {(p.light ?? []).slice(0, 3).map((l, i, all) => (
           <rect
@@ -140,7 +143,7 @@ function Lens({
             style={{ opacity: 0.3 + 0.7 * l.level, filter: `drop-shadow(0 0 60px ${LIGHT[l.colour].glow})` }}
           />
         ))}
-        {!p.light && p.found === 'fault' && (
+        {!p.out && !p.light && p.found === 'fault' && (
           <path
             d={`M${x - w / 2 + 40} ${y + h / 2 - 30} L${x - 20} ${y - 20} L${x + 20} ${y + 30} L${x + w / 2 - 40} ${y - h / 2 + 30}`}
             fill="none"
@@ -148,7 +151,7 @@ function Lens({
             strokeWidth="24"
           />
         )}
-        {!p.light && p.found === 'sound' && (
+        {!p.out && !p.light && p.found === 'sound' && (
           <circle cx={x} cy={y} r="34" fill="none" stroke="#aab0ba" strokeWidth="22" />
         )}
       </g>

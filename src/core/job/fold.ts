@@ -37,7 +37,7 @@ export type JobRecord = Together<Slices> & {
   readonly swaps: readonly SwapRecord[];
   /** What stands of each value, for the next writer to name: by `<type> <value>`. */
   readonly frontiers: Readonly<Record<string, readonly string[]>>;
-  /** Taken in after the last lock. */
+  /** Taken in after the last lock, undos of what stood then among them. */
   readonly late: readonly AnyStoredEvent[];
   /** All entries that stand, in history order; those taken back and undos are out. */
   readonly standing: readonly AnyStoredEvent[];
@@ -116,11 +116,29 @@ export function foldJob(events: readonly AnyStoredEvent[], frame: JobFrame | nul
     swaps: swapsOf(slices.swapsOpened, slices.choices, slices.everChosen),
     frontiers: Object.fromEntries(logs.flatMap((log) => frontierOf(...log))),
     late:
-      slices.locks.length === 0 ? [] : stands.filter((e) => e.seq > lockedAt && e.type !== 'release-locked'),
+      slices.locks.length === 0
+        ? []
+        : [
+            ...stands.filter((e) => e.seq > lockedAt && e.type !== 'release-locked'),
+            ...undoneSince(all, unfit, lockedAt),
+          ],
     standing: stands,
     unfit: misfits,
     lastAt: events.reduce<string | null>((max, e) => (max === null || e.at > max ? e.at : max), null),
   };
+}
+
+/** Undos that took back, after a lock, what stood when it was locked: the job is another than the one that was handed over. */
+function undoneSince(all: Log, unfit: readonly Unfit[], lockedAt: number): Log {
+  const idle = new Set(unfit.map((u) => u.event.id));
+  const seqOf = new Map(all.map((e) => [e.id, e.seq]));
+  return all.filter(
+    (e) =>
+      e.type === 'void' &&
+      e.seq > lockedAt &&
+      !idle.has(e.id) &&
+      (seqOf.get(e.body.target) ?? Infinity) <= lockedAt,
+  );
 }
 
 /** Key of a value among all types. */

@@ -9,6 +9,7 @@ import {
   STAGES,
   factsView,
   lightView,
+  stripView,
 } from '@/core/job';
 import { KeyHelp } from '@/ui/KeyHelp';
 import { Key } from '@/ui/KeyHint';
@@ -161,7 +162,10 @@ function LitPlan() {
   const { t, tCode } = words;
   const { family } = view;
   const phaseOn = useFlashPhase(controls);
+  const strip = useView(stripView);
+  const out = new Set(strip.parking?.lampsOut ?? []);
   const lights = (p: PositionView) => {
+    if (out.has(p.key)) return undefined;
     const lit = litAt(light, p, controls, phaseOn).filter((l) => l.bright > 0);
     return lit.length === 0
       ? undefined
@@ -180,12 +184,16 @@ function LitPlan() {
         code: p.code,
         name: t('plan.position', {
           name: say.position(p.key),
-          found:
-            p.found.length === 0 ? t('found.unseen') : words.list(p.found.map((f) => tCode(`found.${f}`))),
+          found: out.has(p.key)
+            ? t('plan.out')
+            : p.found.length === 0
+              ? t('found.unseen')
+              : words.list(p.found.map((f) => tCode(`found.${f}`))),
         }),
         place: p.place,
         light: lights(p),
         swapped: p.swap !== null,
+        out: out.has(p.key),
         found: p.found.length === 0 ? 'unseen' : p.found.every((f) => f === 'sound') ? 'sound' : 'fault',
       }))}
     />

@@ -59,11 +59,11 @@ export function LightStage() {
                 );
               })}
             </div>
+            <Watched />
             <Expected
               lit={wirings.map((w) => lit.get(w.position) ?? [])}
               names={wirings.map((w) => say.position(w.position))}
             />
-            <Watched />
             <LightRules wirings={wirings} />
           </>
         )}

@@ -20,6 +20,7 @@ export const INPUT_MARK: Readonly<
 export function InputLine({
   input: i,
   name,
+  fed,
   reading,
   live,
   traced,
@@ -27,6 +28,8 @@ export function InputLine({
 }: {
   input: MappedInput;
   name: string;
+  /** It wants an extra feed, and that is decided. */
+  fed: boolean;
   reading: CavityReading | null;
   live: boolean;
   traced: boolean;
@@ -71,8 +74,8 @@ export function InputLine({
         )}
       </span>
       <span className="flex items-center gap-1.5 self-start pt-0.5 text-sm">
-        <VerdictMark verdict={INPUT_MARK[i.verdict]} />
-        {tCode(`input.${i.verdict}`)}
+        <VerdictMark verdict={fed ? 'fits-with-parts' : INPUT_MARK[i.verdict]} />
+        {fed ? t('input.fed') : tCode(`input.${i.verdict}`)}
       </span>
     </button>
   );

@@ -1,5 +1,5 @@
 'use client';
-import { cavityOf } from '@/core/kernel/ids';
+import { cavityOf, feedOf } from '@/core/kernel/ids';
 import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } from '@dnd-kit/core';
 import { useMemo, useState } from 'react';
 import type { HandPins, PinMap } from '@/core/harness';
@@ -64,6 +64,13 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
     (p) => map.inputs.some((i) => i.plug === p.id) && p.inputs.some((i) => i.does !== 'mode'),
   );
   const byHand = map.joints.some((j) => j.byHand);
+  const feeds = Object.fromEntries(
+    wiring.feeds.flatMap(({ does }) => {
+      const feed = wire.feeds.find((f) => f.at === feedOf(swap.id, does));
+      return feed ? [[does, feed.place ? say.place(feed.place) : feed.words]] : [];
+    }),
+  );
+  const cured = new Set(swap.matters.cures.flatMap((c) => (c.chosen ? [c.circuit] : [])));
   return (
     <div className="grid gap-3">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
@@ -103,6 +110,8 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
               traced={traced}
               onTrace={setTraced}
               live={readings}
+              feeds={feeds}
+              cured={cured}
               {...(mode === 'pin' ? { onPin: pin } : {})}
             />
           );

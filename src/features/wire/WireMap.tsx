@@ -29,13 +29,18 @@ export interface WireMapProps {
   readonly onTrace: (input: string | null) => void;
   /** Volts and amperes at the lamp's cavities now; null: not asked. */
   readonly live: readonly CavityReading[] | null;
+  /** Feeds that are decided, by function, with the place in words. */
+  readonly feeds: Readonly<Record<string, string>>;
+  /** Circuits that miss the lamp’s load and for which a cure is chosen. */
+  readonly cured: ReadonlySet<string>;
   /** Pins a cavity of the vehicle to an input; absent: the map is looked at only. */
   readonly onPin?: (to: string, from: string | null) => void;
 }
 
 /** Two faces and the wires between. Each wire is drawn in its own colours, with the code beside it. */
 export function WireMap(props: WireMapProps) {
-  const { position, map, lampPlug, plugs, connectors, face, traced, onTrace, live, onPin } = props;
+  const { position, map, lampPlug, plugs, connectors, face, traced, onTrace, live, feeds, cured, onPin } =
+    props;
   const { words, say } = useJob();
   const { t, tCode } = words;
   const lampHalf = connectors[lampPlug.connector];
@@ -44,7 +49,12 @@ export function WireMap(props: WireMapProps) {
     p.cavities.map((c) => ({ ...c, plug: p.id, key: cavityOf(p.id, c.cavity) })),
   );
   if (!lampHalf) return null;
-  const rows = Math.max(cavities.length, inputs.length);
+  // A feed that is decided comes from a place of its own, under the vehicle’s cavities.
+  const laid = inputs.flatMap((i) => {
+    const place = i.verdict === 'extra-feed' ? feeds[i.input.does] : undefined;
+    return place === undefined ? [] : [{ key: `feed:${i.input.does}`, does: i.input.does, place }];
+  });
+  const rows = Math.max(cavities.length + laid.length, inputs.length);
   const circuitOf = (key: string) => map.circuits.find((c) => cavityOf(c.plug, c.cavity) === key);
   const fromKeys = (i: MappedInput) =>
     i.from
@@ -60,23 +70,37 @@ export function WireMap(props: WireMapProps) {
     live?.find((r) => r.plug === lampPlug.id && r.cavity === cavity) ?? null;
   const name = (circuit: string | null) => (circuit === null ? t('wire.empty') : say.circuit(circuit));
   const wires = inputs.flatMap((input, to): readonly DrawnWire[] =>
-    fromKeys(input).flatMap((key) => {
-      const from = cavities.findIndex((c) => c.key === key);
-      if (from < 0 || (!isFed(input.verdict) && !onPin)) return [];
-      const amp = readingOf(input.cavity)?.amp ?? 0;
-      const dark = live !== null && input.input.does !== 'ground' && Math.abs(amp) <= 0.001;
-      const follows = traced === endOf(input);
-      return [
-        {
-          input,
-          from,
-          to,
-          wire: cavities[from]?.wire,
-          dim: (traced !== null && !follows) || dark,
-          traced: follows,
-        },
-      ];
-    }),
+    [...fromKeys(input), ...(input.verdict === 'extra-feed' ? [`feed:${input.input.does}`] : [])].flatMap(
+      (key) => {
+        const feed = laid.findIndex((f) => f.key === key);
+        if (feed >= 0 && !onPin)
+          return [
+            {
+              input,
+              from: cavities.length + feed,
+              to,
+              wire: undefined,
+              dim: traced !== null && traced !== endOf(input),
+              traced: traced === endOf(input),
+            },
+          ];
+        const from = cavities.findIndex((c) => c.key === key);
+        if (from < 0 || (!isFed(input.verdict) && !onPin)) return [];
+        const amp = readingOf(input.cavity)?.amp ?? 0;
+        const dark = live !== null && input.input.does !== 'ground' && Math.abs(amp) <= 0.001;
+        const follows = traced === endOf(input);
+        return [
+          {
+            input,
+            from,
+            to,
+            wire: cavities[from]?.wire,
+            dim: (traced !== null && !follows) || dark,
+            traced: follows,
+          },
+        ];
+      },
+    ),
   );
   const inputName = (i: MappedInput) =>
     ['ground', 'mode', 'stop-turn'].includes(i.input.does)
@@ -112,7 +136,10 @@ export function WireMap(props: WireMapProps) {
       <div className="relative border-t border-line pt-2" style={{ height: rows * ROW + 12 }}>
         <WireDrawing
           wires={wires}
-          vehicle={cavities.map((c) => ({ key: c.key, cavity: c.cavity, empty: c.circuit === null }))}
+          vehicle={[
+            ...cavities.map((c) => ({ key: c.key, cavity: c.cavity, empty: c.circuit === null })),
+            ...laid.map((f) => ({ key: f.key, cavity: '+', empty: false })),
+          ]}
           lamp={inputs.map((i) => i.cavity)}
         />
         <div className="absolute inset-0 mx-auto grid w-full grid-cols-[29%_1fr_30.5%] pt-2">
@@ -131,12 +158,19 @@ export function WireMap(props: WireMapProps) {
                     </span>
                     <span className="block font-mono text-[0.8rem] text-soft">
                       {c.wire && [c.wire.base, c.wire.stripe].filter(Boolean).join('/')}
-                      {row && row.outcome !== 'used' && ` · ${tCode(`outcome.${row.outcome}`)}`}
+                      {row &&
+                        row.outcome !== 'used' &&
+                        ` · ${tCode(row.outcome === 'loaded' && cured.has(row.circuit) ? 'outcome.cured' : `outcome.${row.outcome}`)}`}
                     </span>
                   </Grip>
                 </li>
               );
             })}
+            {laid.map((f) => (
+              <li key={f.key} style={{ height: ROW }} className="leading-tight" data-laid={f.does}>
+                <span className="line-clamp-2 font-semibold">{f.place}</span>
+              </li>
+            ))}
           </ul>
           <span />
           <ul>
@@ -173,6 +207,7 @@ export function WireMap(props: WireMapProps) {
                   <InputLine
                     input={i}
                     name={inputName(i)}
+                    fed={i.verdict === 'extra-feed' && feeds[i.input.does] !== undefined}
                     reading={live ? readingOf(i.cavity) : null}
                     live={live !== null}
                     traced={traced === endOf(i)}

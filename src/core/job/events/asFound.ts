@@ -8,6 +8,7 @@ export const AS_FOUND = [
   'cracked',
   'fogged',
   'yellowed',
+  'dull',
   'dead-segment',
   'wrong-colour',
   'missing',

@@ -175,6 +175,18 @@ describe('states name what they rest on', () => {
     expect(stage(other, 'light')?.state).toBe('open');
   });
 
+  it('an undo of what stood at the lock reopens the job; an undo of what came after it does not', () => {
+    const noted = event('modification-noted', { words: 'bull bar' }, { seq: 1 });
+    const lock = event('release-locked', { revision: 1, document: 'd' }, { seq: 900 });
+    const job = [...worked(), noted, lock];
+    const undo = (target: string, seq: number) => event('void', { target }, { seq });
+    expect(read(job).record.late).toEqual([]);
+    expect(read([...job, undo(noted.id, 901)]).record.late).toHaveLength(1);
+    expect(read([...job, undo(noted.id, 901)]).stages.at(-1)?.state).toBe('open');
+    const after = event('modification-noted', { words: 'winch' }, { seq: 901 });
+    expect(read([...job, after, undo(after.id, 902)]).record.late).toEqual([]);
+  });
+
   it('a lock makes each stage checked, and what comes after it undoes that everywhere', () => {
     const locked = [...worked(), event('release-locked', { revision: 1, document: 'd' }, { seq: 900 })];
     expect(new Set(read(locked).stages.map((s) => s.state))).toEqual(new Set(['locked']));
