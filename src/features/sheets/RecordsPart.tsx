@@ -112,7 +112,10 @@ export function HistoryPart({ doc }: { doc: ReleaseDocument }) {
                 {t('sheet.history-line', {
                   at: say.date(l.at, doc.shop.zone),
                   by: l.by,
-                  did: tCode(`did.${l.type}`, { count: String(l.count) }),
+                  did: tCode(`did.${l.type}`, {
+                    count: String(l.count),
+                    counted: String(l.counted ?? 0),
+                  }),
                   at2: l.positions.length > 0 ? say.positions(l.positions) : 'none',
                   words: l.words || 'none',
                 })}

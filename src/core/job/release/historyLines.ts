@@ -8,6 +8,8 @@ export interface HistoryLine {
   readonly type: EventType;
   /** Entries of the kind, one after the other, by the same person. */
   readonly count: number;
+  /** Of steps: how often fasteners were counted at them. */
+  readonly counted: number;
   /** Lamps that they are about, in the order in which they come; empty: the whole vehicle. */
   readonly positions: readonly string[];
   /** What it was about in a person’s words, where there are any and the line is of one entry. */
@@ -30,20 +32,24 @@ export function historyLines(
   for (const e of standing) {
     const positions = positionsOf(e, record);
     const before = lines.at(-1);
+    // Fasteners are counted at steps: both are one piece of work.
+    const type = e.type === 'fastener-counted' ? 'step-ticked' : e.type;
+    const own = e.type === 'fastener-counted' ? { count: 0, counted: 1 } : { count: 1, counted: 0 };
     const joins =
       before !== undefined &&
-      before.type === e.type &&
+      before.type === type &&
       before.user === e.user &&
       Date.parse(e.at) - Date.parse(last) <= TOGETHER_MS;
     last = e.at;
     if (joins)
       lines[lines.length - 1] = {
         ...before,
-        count: before.count + 1,
+        count: before.count + own.count,
+        counted: before.counted + own.counted,
         positions: [...new Set([...before.positions, ...positions])],
         words: '',
       };
-    else lines.push({ at: e.at, user: e.user, type: e.type, count: 1, positions, words: wordsOf(e) });
+    else lines.push({ at: e.at, user: e.user, type, ...own, positions, words: wordsOf(e) });
   }
   return lines;
 }

@@ -174,6 +174,10 @@ describe('the frozen document', () => {
     expect(doc.modifications).toEqual([{ words: 'roof patched', position: POSITION }]);
   });
 
+  it('where the old lamp was missing, what the new one does is new', () => {
+    expect(doc.swaps[0]?.functions.map((f) => [f.does, f.change])).toEqual([['identification', 'gained']]);
+  });
+
   it('names the parts as they were pinned, and what was promised with its end', () => {
     expect(doc.swaps[0]).toMatchObject({
       lamps: [{ position: POSITION, maker: 'Nine Fathom', partNumber: 'NF-BAR', rev: 1 }],
