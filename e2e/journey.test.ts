@@ -333,17 +333,6 @@ it(
   },
 );
 
-it('the rarer parts of Wire are without findings', { timeout: 120_000 }, async () => {
-  await page.go('/?find=0009');
-  for (const part of ['lead', 'checks', 'plugs']) {
-    const address = await page.driver.getCurrentUrl();
-    await page.go(`${new URL(address).pathname.replace(/arrive|wire/, 'wire')}?show=${part}`);
-    await page.find(`[data-wire-panel=${part}]`);
-    await inspect(`wire, ${part}`);
-  }
-  expect(problems).toEqual([]);
-});
-
 /** Puts the right check digit into a VIN of the test's own making (weights of 49 CFR 565). */
 function vinWithCheckDigit(vin: string): string {
   const value = (c: string) =>

@@ -78,3 +78,14 @@ it('every other view is without findings: shelf, contradiction, not found', asyn
   await page.consoleErrors();
   expect(problems).toEqual([]);
 });
+
+it('the rarer parts of Wire are without findings', { timeout: 120_000 }, async () => {
+  await page.go('/?find=0009');
+  const job = new URL(await page.driver.getCurrentUrl()).pathname.split('/')[2] ?? '';
+  for (const part of ['lead', 'checks', 'plugs']) {
+    await page.go(`/jobs/${job}/wire?show=${part}`);
+    await page.find(`[data-wire-panel=${part}]`);
+    await inspect(`wire, ${part}`);
+  }
+  expect(problems).toEqual([]);
+});

@@ -46,6 +46,7 @@ const CODED = [
   ['fastener', 'fastener'],
   ['source', 'said-by'],
   ['symptom', 'symptom'],
+  ['school', 'feed'],
 ] as const;
 
 /** Lists of checks that were not right, each with words of its own. */

@@ -41,12 +41,13 @@ export function certainty(c: Condition, known: Known, registry: FactRegistry): C
   return lo > NO ? 'yes' : hi === NO ? 'no' : 'unknown';
 }
 
-/** Old against new, function by function, in the order of the terms list. */
+/** Old against new, function by function, in the order of the terms list. @param parts what goes with the lamp */
 export function functionRows(
   plan: SwapPlan,
   requirements: readonly BoundRequirement[],
   known: Known,
   registry: FactRegistry,
+  parts: readonly { readonly part: string; readonly certain: boolean }[],
 ): readonly FunctionRow[] {
   const old = plan.places.flatMap(({ place }) =>
     place.functions.map((f) => ({
@@ -83,7 +84,9 @@ export function functionRows(
         oldSides: distinct(was.map((o) => o.side)),
         newSides: distinct(now.map((n) => n.side)),
         required: anyOf(mine.map((r) => invert(certainty(r.outside, known, registry)))),
-        madeUp: false,
+        madeUp: plan.application.supplies.some(
+          (s) => s.does === does && s.parts.every((n) => parts.some((p) => p.part === n.part && p.certain)),
+        ),
         stillMet: allOf(mine.map((r) => certainty(any([r.outside, r.after]), known, registry))),
       },
     ];

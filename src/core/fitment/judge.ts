@@ -157,12 +157,6 @@ function judgeRoad(
   return { mark, reasons };
 }
 
-/** Whether parts that surely go with the lamp do a function instead of it. */
-const madeUp = (does: FunctionRow['does'], plan: SwapPlan, parts: readonly PartLine[]): boolean =>
-  plan.application.supplies.some(
-    (s) => s.does === does && s.parts.every((n) => parts.some((p) => p.part === n.part && p.certain)),
-  );
-
 /**
  * Judges one application for one swap on one vehicle: verdict with its reasons, parts, functions, road mark.
  * Pure; the same call serves the screen, the stored choice and the later check of that choice.
@@ -218,10 +212,7 @@ export function judge(plan: SwapPlan, context: JudgeContext): Judgement {
       high: plan.application.minutesHigh + extra.high,
     },
     price: priceOf(plan, parts, context.parts),
-    functions: functionRows(plan, requirements, known, registry).map((row) => ({
-      ...row,
-      madeUp: madeUp(row.does, plan, parts),
-    })),
+    functions: functionRows(plan, requirements, known, registry, parts),
     road: judgeRoad(plan, requirements, context),
   };
 }

@@ -1,6 +1,4 @@
-import { weakMapMemoize } from 'reselect';
 import { type JudgeContext, type VehicleLack, vehicleLacks } from '../fitment';
-import type { ConnectorHalf } from '../harness';
 import type { Family, Lamp } from '../shelf/types';
 import type { FactRef, ResolvedFact, VinReading } from '../vehicle';
 import { foldJob, type JobRecord } from './fold';
@@ -10,6 +8,7 @@ import type { OpenItem } from './items/openItem';
 import { openItems } from './items/openItems';
 import { type ChoiceCheck, checkChoice } from './readings/check';
 import { partsById } from './readings/choice';
+import { connectorsOf } from './readings/mapping';
 import { type PlugLook, plugLooks } from './readings/plugs';
 import { readFacts } from './readings/facts';
 import { sameList } from '../kernel/part';
@@ -59,8 +58,7 @@ export function readJob(sources: JobSources): JobReading {
   );
   const wiring = checks.flatMap((c) => (c.swap.choice ? wireWork(c, record) : []));
   const strip = readStripping(record, { family, registry, known, sheet: sources.pinned.sheet }, wiring);
-  const byId = connectorsById(sources.connectors);
-  const plugs = plugLooks(checks, record, strip, (id) => byId.get(id));
+  const plugs = plugLooks(checks, record, strip, connectorsOf(sources.connectors));
   const lacks = lacksOf(checks, family, context);
   const { items, unfit: closings } = openItems(record, facts.values(), checks, strip, plugs, lacks);
   const stages = stageStates({
@@ -87,10 +85,6 @@ export function readJob(sources: JobSources): JobReading {
     unfit: unfitEntries(record, strip, closings, shape),
   };
 }
-
-const connectorsById = weakMapMemoize(
-  (halves: readonly ConnectorHalf[]) => new Map(halves.map((c) => [c.id, c])),
-);
 
 /** What the vehicle must have by its rule set and has nowhere, with the chosen lamps in. */
 function lacksOf(

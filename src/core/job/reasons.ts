@@ -1,5 +1,6 @@
 import type { Cure, WireSize } from '../electrical';
 import type { Verdict } from '../fitment';
+import type { FeedSchool } from '../harness';
 import type { NoFacts, Prose } from '../kernel/reason';
 import type { Duty, LampFunction, PositionKey } from '../vehicle';
 import type { HeldBehind } from './events';
@@ -92,7 +93,9 @@ declare module '../kernel/reason' {
     /** `fuseA` 0 and wire `none`: not worked out. */
     'work-feed': {
       readonly does: LampFunction;
+      /** The slot, where it is taken at a fuse; `none`: elsewhere. */
       readonly place: string;
+      readonly school: FeedSchool;
       readonly fuseA: number;
       readonly wire: string;
     };

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { AnyStoredEvent } from './events';
 
-import { event, fact, family, HL, HR, read, shelf, stage, worked } from './testing/packetJob';
+import { event, fact, family, HL, HR, read, shelf, stage, worked, workedWithDrl } from './testing/packetJob';
 
 describe('Wire and Light', () => {
   const plugRecord = (
@@ -23,20 +23,7 @@ describe('Wire and Light', () => {
       },
       after: [],
     });
-  /** The same job with the lamp that has a DRL. */
-  const withDrl = () =>
-    worked().map((e) =>
-      e.type === 'lamp-chosen'
-        ? ({
-            ...e,
-            body: {
-              ...e.body,
-              application: { id: 'packet-skerry-620', rev: 1 },
-              lamps: { [HL]: { id: 'skerry-620-left', rev: 1 }, [HR]: { id: 'skerry-620-right', rev: 1 } },
-            },
-          } as AnyStoredEvent)
-        : e,
-    );
+  const withDrl = workedWithDrl;
   const feed = () =>
     event('feed-chosen', { swap: 's', does: 'drl', school: 'fuse-tap', words: 'slot F14', after: [] });
 

@@ -40,6 +40,18 @@ export function judgeCell(cell: ProofCell, seen: SeenCell | undefined): CellStat
   return seen.seen === 'as-expected' ? 'proven' : 'mismatch';
 }
 
+/** What can be seen of a function that should be lit. */
+const OF_LIT: readonly Seen[] = [
+  'dark',
+  'faint',
+  'flashing',
+  'wrong-colour',
+  'both-colours',
+  'not-returning',
+  'reversed',
+  'message',
+];
+
 /** What can be seen instead of the expected, likeliest first. Nobody is offered "dark" where dark is right. */
 export function otherwise(cell: ProofCell): readonly Seen[] {
   switch (cell.level?.kind) {
@@ -63,28 +75,9 @@ export function otherwise(cell: ProofCell): readonly Seen[] {
         'message',
       ];
     case 'pulsed':
-      return [
-        'full',
-        'dark',
-        'faint',
-        'flashing',
-        'wrong-colour',
-        'both-colours',
-        'not-returning',
-        'reversed',
-        'message',
-      ];
+      return ['full', ...OF_LIT];
     default:
-      return [
-        'dark',
-        'faint',
-        'flashing',
-        'wrong-colour',
-        'both-colours',
-        'not-returning',
-        'reversed',
-        'message',
-      ];
+      return OF_LIT;
   }
 }
 

@@ -2,12 +2,11 @@
 import { factRef } from '@/core/kernel/ids';
 import { useState } from 'react';
 import { AIMS, type Aim, type Candidate, type LookPlan } from '@/core/fitment';
-import { type FactView, factsView } from '@/core/job';
+import { type FactView, factsView, withTwins } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { FactEditor } from '../job/FactEditor';
 import { useJob, useView } from '../job/JobContext';
 import { howToCheck, OpenLooks } from './OpenLooks';
-import { withTwins } from './twins';
 
 const refOf = (f: FactView) => factRef(f.key.id, f.subject);
 

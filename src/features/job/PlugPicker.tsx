@@ -1,8 +1,8 @@
 'use client';
 import { type ChangeEvent, type FormEvent, useState } from 'react';
 import { type ConnectorHalf, seenFrom } from '@/core/harness';
-import type { FactView } from '@/core/job';
-import { positionKey, UNKNOWN_PLUG } from '@/core/vehicle';
+import { type FactView, plugChoices } from '@/core/job';
+import { UNKNOWN_PLUG } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { ConnectorFace } from '@/ui/ConnectorFace';
 import { useBusy, useJob } from './JobContext';
@@ -19,16 +19,11 @@ export function PlugPicker({ facts, onSave }: { facts: readonly FactView[]; onSa
   const [more, setMore] = useState(false);
   const [unknown, setUnknown] = useState(false);
   const { connectors, family } = job.pack;
-  const halves = connectors.filter((c) => c.half === 'vehicle');
-  const places = new Set(facts.map((f) => f.subject));
-  const own = new Set(
-    (family.body.plugs ?? [])
-      .filter((p) => places.has(positionKey(p.position)))
-      .flatMap((p) => halves.find((c) => c.id === p.connector)?.family ?? []),
+  const { own: first, others: rest } = plugChoices(
+    family.body,
+    connectors,
+    facts.map((f) => f.subject),
   );
-  const byFamily = new Map(halves.map((c) => [c.family, c]));
-  const first = [...byFamily.values()].filter((c) => own.has(c.family));
-  const rest = [...byFamily.values()].filter((c) => !own.has(c.family));
   const chosen = which ? facts.filter((f) => which.includes(f.subject)) : facts;
   const take = (c: ConnectorHalf) => void onSave(chosen.map((fact) => ({ fact, value: c.family })));
   return (
@@ -155,7 +150,7 @@ function UnknownPlug({ facts, onSave }: { facts: readonly FactView[]; onSave: Sa
             photo,
             stage: 'fit' as const,
             position: f.subject,
-            words: t('plug-pick.photo-words', { cavities }),
+            ...(typed ? { words: typed } : {}),
           },
         })),
       );

@@ -30,9 +30,7 @@ export function StandingBar() {
           type="button"
           className={BUTTON.plain}
           disabled={busy}
-          onClick={() =>
-            void sender.send('job-abandoned', { abandoned: false, words: t('standing.resumed-words') })
-          }
+          onClick={() => void sender.send('job-abandoned', { abandoned: false })}
         >
           {t('standing.resume')}
         </button>

@@ -1,11 +1,12 @@
 'use client';
 import { type FormEvent, useState } from 'react';
-import { looksView } from '@/core/job';
+import { alike, dropPercent, lightChanges, looksView } from '@/core/job';
 import { readLength } from '@/core/quantity';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';
 import { useBusy, useJob, useSwapIn, useView } from '../job/JobContext';
 import { LightReading } from '../job/LightReading';
+import { changeWords } from '@/words';
 
 /** Aim and the light after: what closes the promise that every swap of a beam makes. */
 export function AimPanel() {
@@ -34,23 +35,11 @@ function Ratio() {
   const { t } = words;
   const { before, after } = looks ?? {};
   if (!before || !after) return null;
-  if (before.distanceMm !== after.distanceMm || before.meter !== after.meter)
-    return <p className="text-sm text-plum">{t('aim.unlike')}</p>;
-  const pairs = Object.entries(after.lux).flatMap(([p, lux]) => {
-    const was = before.lux[p];
-    return was ? [{ p, ratio: lux / was }] : [];
-  });
+  if (!alike(before, after)) return <p className="text-sm text-plum">{t('aim.unlike')}</p>;
   return (
     <ul className="text-sm" data-ratio>
-      {pairs.map(({ p, ratio }) => (
-        <li key={p}>
-          {t('aim.ratio', {
-            position: say.position(p),
-            ratio: say.number(Math.round(ratio * 100) / 100),
-            sign: ratio >= 1 ? '+' : '−',
-            percent: Math.abs(Math.round((ratio - 1) * 100)),
-          })}
-        </li>
+      {lightChanges(before, after).map((c) => (
+        <li key={c.position}>{changeWords(c, words, say)}</li>
       ))}
     </ul>
   );
@@ -70,7 +59,7 @@ function AimRead() {
             {t('aim.was', {
               position: say.position(p),
               mm: say.number(a.dropMm),
-              percent: say.number(Math.round((a.dropMm / aim.distanceMm) * 10_000) / 100),
+              percent: say.number(dropPercent(a.dropMm, aim.distanceMm)),
               within: a.within ? 'yes' : 'no',
             })}
           </li>
@@ -101,7 +90,8 @@ function AimForm() {
   const looks = useSwapIn(useView(looksView));
   const { t, decimal } = words;
   const [drops, setDrops] = useState<Readonly<Record<string, string>>>({});
-  const [off, setOff] = useState<Readonly<Record<string, boolean>>>({});
+  // Nothing is chosen: whoever read it says of each lamp whether it is where it should be.
+  const [within, setWithin] = useState<Readonly<Record<string, boolean>>>({});
   const [distance, setDistance] = useState('');
   const [against, setAgainst] = useState('');
   const [fault, setFault] = useState<string | null>(null);
@@ -114,12 +104,13 @@ function AimForm() {
     const lamps = looks.positions.map((p) => [p, readLength((drops[p] ?? '').trim(), decimal)] as const);
     const bad = lamps.find(([, l]) => l.kind === 'fault');
     if (bad?.[1].kind === 'fault') return setFault(say.reason(bad[1].reason).text);
+    if (looks.positions.some((p) => within[p] === undefined)) return setFault(t('aim.within-wanted'));
     setFault(null);
     await sender.send('aim-checked', {
       swap: looks.id,
       lamps: Object.fromEntries(
         lamps.flatMap(([p, l]) =>
-          l.kind === 'fault' ? [] : [[p, { dropMm: l.mm, within: off[p] !== true }]],
+          l.kind === 'fault' ? [] : [[p, { dropMm: l.mm, within: within[p] === true }]],
         ),
       ),
       distanceMm: wall.mm,
@@ -162,15 +153,18 @@ function AimForm() {
                 autoComplete="off"
               />
             </label>
-            <label className="flex items-center gap-1.5 pb-2 text-sm">
-              <input
-                type="checkbox"
-                className="accent-petrol"
-                checked={off[p] ?? false}
-                onChange={(e) => setOff({ ...off, [p]: e.target.checked })}
-              />
-              {t('aim.outside')}
-            </label>
+            {([true, false] as const).map((is) => (
+              <label key={String(is)} className="flex items-center gap-1.5 pb-2 text-sm">
+                <input
+                  type="radio"
+                  className="accent-petrol"
+                  name={`within/${p}`}
+                  checked={within[p] === is}
+                  onChange={() => setWithin({ ...within, [p]: is })}
+                />
+                {t(is ? 'aim.within' : 'aim.outside')}
+              </label>
+            ))}
           </div>
         ))}
         <button type="submit" className={BUTTON.plain} disabled={busy}>

@@ -1,8 +1,6 @@
 'use client';
 import { PLUG_CHECKS, type ReleaseDocument, type ReleaseHands } from '@/core/job';
-import { SheetPart, useSheetWords } from './SheetFrame';
-
-const CELL = 'border-b border-[silver] py-0.5 pr-3 text-left align-top font-normal';
+import { SHEET_CELL, SheetPart, useSheetWords } from './SheetFrame';
 
 /** What hands did: steps with what was otherwise, the balance, plugs, readings, proofs. */
 export function HandsPart({ doc, hands }: { doc: ReleaseDocument; hands: ReleaseHands }) {
@@ -57,15 +55,15 @@ export function HandsPart({ doc, hands }: { doc: ReleaseDocument; hands: Release
             <tbody>
               {hands.plugs.map((p) => (
                 <tr key={`${p.position}/${p.plug}`}>
-                  <th className={CELL}>
+                  <th className={SHEET_CELL}>
                     {say.position(p.position)}, <span className="font-mono">{p.plug}</span>
                   </th>
-                  <td className={CELL}>
+                  <td className={SHEET_CELL}>
                     {PLUG_CHECKS.map(
                       (c) => `${tCode(`plug-check.${c}`)}: ${tCode(`looked.${p.checks[c]}`)}`,
                     ).join(' · ')}
                   </td>
-                  <td className={CELL}>{p.by}</td>
+                  <td className={SHEET_CELL}>{p.by}</td>
                 </tr>
               ))}
             </tbody>
@@ -78,17 +76,17 @@ export function HandsPart({ doc, hands }: { doc: ReleaseDocument; hands: Release
             <tbody>
               {hands.bench.map((b, i) => (
                 <tr key={i}>
-                  <th className={CELL}>
+                  <th className={SHEET_CELL}>
                     {say.position(b.position)}, {say.does(b.does)}
                   </th>
-                  <td className={CELL}>
+                  <td className={SHEET_CELL}>
                     {t(b.asExpected ? 'bench.amps-as-expected' : 'bench.amps', {
                       a: say.number(b.reading.currentA),
                     })}{' '}
                     ({t('bench.expected')} {t('bench.amps', { a: say.number(b.expectedA) })},{' '}
                     {say.number(b.voltageV)} V)
                   </td>
-                  <td className={CELL}>
+                  <td className={SHEET_CELL}>
                     {b.passes ? '✓' : '≠'} {b.by}
                   </td>
                 </tr>

@@ -1,5 +1,6 @@
 'use client';
-import type { ReleaseDocument } from '@/core/job';
+import { dropPercent, lightChanges, type ReleaseDocument } from '@/core/job';
+import { changeWords } from '@/words';
 import { SheetPart, useSheetWords } from './SheetFrame';
 
 /** Light before and after with its true change, and the aim: only what was measured alike is compared. */
@@ -8,16 +9,9 @@ export function RecordLight({ doc }: { doc: ReleaseDocument }) {
   const { light = [], aims = [] } = doc.records ?? {};
   if (light.length + aims.length === 0) return null;
   const before = light.filter((l) => l.when === 'before');
-  const ratios = light
+  const changes = light
     .filter((l) => l.when === 'after')
-    .flatMap((l) =>
-      Object.entries(l.lux).flatMap(([p, lux]) => {
-        const was = before.find((b) => b.lux[p] !== undefined);
-        const alike = was && was.meter === l.meter && was.distanceMm === l.distanceMm;
-        const old = was?.lux[p];
-        return alike && old ? [{ p, ratio: lux / old }] : [];
-      }),
-    );
+    .flatMap((after) => before.flatMap((b) => lightChanges(b, after)));
   return (
     <SheetPart title={t('sheet.light')}>
       <ul className="text-sm">
@@ -37,14 +31,9 @@ export function RecordLight({ doc }: { doc: ReleaseDocument }) {
             })}
           </li>
         ))}
-        {ratios.map(({ p, ratio }) => (
-          <li key={p} className="font-semibold">
-            {t('aim.ratio', {
-              position: say.position(p),
-              ratio: say.number(Math.round(ratio * 100) / 100),
-              sign: ratio >= 1 ? '+' : '−',
-              percent: Math.abs(Math.round((ratio - 1) * 100)),
-            })}
+        {changes.map((c) => (
+          <li key={c.position} className="font-semibold">
+            {changeWords(c, words, say)}
           </li>
         ))}
         {aims.flatMap((a, i) => [
@@ -53,7 +42,7 @@ export function RecordLight({ doc }: { doc: ReleaseDocument }) {
               {t('aim.was', {
                 position: say.position(p),
                 mm: say.number(x.dropMm),
-                percent: say.number(Math.round((x.dropMm / a.distanceMm) * 10_000) / 100),
+                percent: say.number(dropPercent(x.dropMm, a.distanceMm)),
                 within: x.within ? 'yes' : 'no',
               })}
             </li>

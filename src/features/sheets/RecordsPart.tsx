@@ -1,9 +1,7 @@
 'use client';
 import { MOUNT_CHECKS, type ReleaseDocument, type ReleaseRecords } from '@/core/job';
 import { RecordLight } from './RecordLight';
-import { SheetPart, useSheetWords } from './SheetFrame';
-
-const CELL = 'border-b border-[silver] py-0.5 pr-3 text-left align-top font-normal';
+import { SHEET_CELL, SheetLines, SheetPart, useSheetWords } from './SheetFrame';
 
 /** Serials and boxes, price and what was agreed, light and aim, mounted lamps, rechecks: as they were frozen. */
 export function RecordsPart({ doc, records }: { doc: ReleaseDocument; records: ReleaseRecords }) {
@@ -28,8 +26,8 @@ export function RecordsPart({ doc, records }: { doc: ReleaseDocument; records: R
             <tbody>
               {records.boxes.map((b) => (
                 <tr key={`${b.position}/${b.lamp}`}>
-                  <th className={CELL}>{say.position(b.position)}</th>
-                  <td className={CELL}>
+                  <th className={SHEET_CELL}>{say.position(b.position)}</th>
+                  <td className={SHEET_CELL}>
                     {[
                       b.serial && t('sheet.serial', { serial: b.serial }),
                       b.lot && t('sheet.lot', { lot: b.lot }),
@@ -41,7 +39,7 @@ export function RecordsPart({ doc, records }: { doc: ReleaseDocument; records: R
                       .filter(Boolean)
                       .join(' · ')}
                   </td>
-                  <td className={CELL}>{b.by}</td>
+                  <td className={SHEET_CELL}>{b.by}</td>
                 </tr>
               ))}
             </tbody>
@@ -54,8 +52,10 @@ export function RecordsPart({ doc, records }: { doc: ReleaseDocument; records: R
             <tbody>
               {q.lines.map((l, n) => (
                 <tr key={n}>
-                  <td className={`${CELL} w-12 font-mono`}>{l.kind === 'work' ? '' : `${l.quantity} ×`}</td>
-                  <th className={CELL}>
+                  <td className={`${SHEET_CELL} w-12 font-mono`}>
+                    {l.kind === 'work' ? '' : `${l.quantity} ×`}
+                  </td>
+                  <th className={SHEET_CELL}>
                     {l.kind === 'work'
                       ? t('sheet.work', { minutes: l.quantity })
                       : l.name !== null
@@ -66,7 +66,7 @@ export function RecordsPart({ doc, records }: { doc: ReleaseDocument; records: R
                           ? say.reason(l.what).text
                           : ''}
                   </th>
-                  <td className={`${CELL} text-right font-mono`}>
+                  <td className={`${SHEET_CELL} text-right font-mono`}>
                     {l.price ? say.money(l.price.minor, l.price.currency) : t('quote.no-price')}
                   </td>
                 </tr>
@@ -86,13 +86,7 @@ export function RecordsPart({ doc, records }: { doc: ReleaseDocument; records: R
       <RecordLight doc={doc} />
       {lines.length > 0 && (
         <SheetPart title={t('sheet.looked-over')}>
-          <ul className="text-sm">
-            {lines.map((l, i) => (
-              <li key={i} className="first-letter:uppercase">
-                {l}
-              </li>
-            ))}
-          </ul>
+          <SheetLines lines={lines} />
         </SheetPart>
       )}
     </>

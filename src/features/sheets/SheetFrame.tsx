@@ -133,3 +133,19 @@ export function SheetPart({
     </section>
   );
 }
+
+/** A cell of a sheet's table. */
+export const SHEET_CELL = 'border-b border-[silver] py-0.5 pr-3 text-left align-top font-normal';
+
+/** Lines of a sheet, each a sentence. */
+export function SheetLines({ lines }: { lines: readonly string[] }) {
+  return (
+    <ul className="text-sm">
+      {lines.map((l, i) => (
+        <li key={i} className="first-letter:uppercase">
+          {l}
+        </li>
+      ))}
+    </ul>
+  );
+}

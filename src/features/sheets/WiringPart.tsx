@@ -1,6 +1,6 @@
 'use client';
 import type { ReleaseDocument, ReleaseWiring } from '@/core/job';
-import { SheetPart, useSheetWords } from './SheetFrame';
+import { SheetLines, SheetPart, useSheetWords } from './SheetFrame';
 
 /** What was done to the wiring: which fuse, which adapter, which lead, what was chosen and reckoned. */
 export function WiringPart({ doc, wiring }: { doc: ReleaseDocument; wiring: ReleaseWiring }) {
@@ -39,13 +39,7 @@ export function WiringPart({ doc, wiring }: { doc: ReleaseDocument; wiring: Rele
   if (lines.length === 0) return null;
   return (
     <SheetPart title={t('sheet.wiring')}>
-      <ul className="text-sm">
-        {lines.map((l, i) => (
-          <li key={i} className="first-letter:uppercase">
-            {l}
-          </li>
-        ))}
-      </ul>
+      <SheetLines lines={lines} />
     </SheetPart>
   );
 }

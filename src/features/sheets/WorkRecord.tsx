@@ -3,7 +3,7 @@ import type { ReleaseDocument } from '@/core/job';
 import { HandsPart } from './HandsPart';
 import { HistoryPart, RecordsPart } from './RecordsPart';
 import { WiringPart } from './WiringPart';
-import { SheetFrame, SheetPart, useSheetWords } from './SheetFrame';
+import { SHEET_CELL, SheetFrame, SheetPart, useSheetWords } from './SheetFrame';
 
 const ITEM_SENTENCE = {
   done: 'items.was-done',
@@ -14,7 +14,6 @@ const ITEM_SENTENCE = {
 /** The shop's own record: facts with their source, lamps as found, choice with its reasons, items, history. */
 export function WorkRecord({ doc, back }: { doc: ReleaseDocument; back: string }) {
   const { words, say, t, tCode } = useSheetWords(doc);
-  const cell = 'border-b border-[silver] py-0.5 pr-3 text-left align-top font-normal';
   return (
     <SheetFrame doc={doc} title={t('sheet.record')} back={back}>
       <SheetPart title={t('sheet.facts')} flows>
@@ -22,12 +21,12 @@ export function WorkRecord({ doc, back }: { doc: ReleaseDocument; back: string }
           <tbody>
             {doc.facts.map((f) => (
               <tr key={`${f.key}@${f.subject}`}>
-                <th className={cell}>
+                <th className={SHEET_CELL}>
                   {say.fact(f.key)}
                   {say.subject(f.subject) && `, ${say.subject(f.subject)}`}
                 </th>
-                <td className={`${cell} font-semibold`}>{say.value(f.key, f.value)}</td>
-                <td className={cell}>
+                <td className={`${SHEET_CELL} font-semibold`}>{say.value(f.key, f.value)}</td>
+                <td className={SHEET_CELL}>
                   {tCode(`source.${f.source}`)}
                   {f.by && ` · ${f.by}`}
                   {f.contradicted && ` · ${t('sheet.contradicted')}`}
@@ -79,9 +78,9 @@ export function WorkRecord({ doc, back }: { doc: ReleaseDocument; back: string }
             <tbody>
               {s.functions.map((f) => (
                 <tr key={f.does}>
-                  <th className={cell}>{say.does(f.does)}</th>
-                  <td className={cell}>{tCode(`change.${f.change}`)}</td>
-                  <td className={cell}>
+                  <th className={SHEET_CELL}>{say.does(f.does)}</th>
+                  <td className={SHEET_CELL}>{tCode(`change.${f.change}`)}</td>
+                  <td className={SHEET_CELL}>
                     {f.change === 'lost' && f.madeUp
                       ? t('sheet.made-up')
                       : f.required === 'no'

@@ -2,14 +2,14 @@
 import { plugAt } from '@/core/kernel/ids';
 import { useState } from 'react';
 import {
+  foundRight,
   isRight,
   looksView,
   MOUNT_CHECKS,
   MOUNT_LOOKED,
   type MountCheck,
+  type MountLook,
   type MountLooked,
-  PLUG_CHECKS,
-  type PlugCheck,
   type PlugLook,
 } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
@@ -26,7 +26,7 @@ export function MountLooks() {
   if (swaps.length === 0) return null;
   const open = swaps.flatMap((s) => [
     ...s.plugs.filter((p) => !isRight(p)),
-    ...s.mounted.filter((m) => m.checks === null || Object.values(m.checks).some((c) => c === 'not-looked')),
+    ...s.mounted.filter((m) => m.unlooked.length > 0),
   ]).length;
   return (
     <details className="border-y border-line" data-mount-looks={open}>
@@ -47,24 +47,16 @@ export function MountLooks() {
   );
 }
 
-type Mounted = ReturnType<typeof looksView>['swaps'][number]['mounted'][number];
-
-function LampLooks({ lamp, plugs }: { lamp: Mounted; plugs: readonly PlugLook[] }) {
+function LampLooks({ lamp, plugs }: { lamp: MountLook; plugs: readonly PlugLook[] }) {
   const { words, say, sender } = useJob();
   const busy = useBusy();
   const { t, tCode } = words;
   const [otherwise, setOtherwise] = useState(false);
   const plugsOpen = plugs.filter((p) => !isRight(p));
-  const done = lamp.checks && MOUNT_CHECKS.every((c) => lamp.checks?.[c] !== 'not-looked');
+  const done = lamp.unlooked.length === 0;
   const right = (p: PlugLook) => ({
     type: 'plug-recorded' as const,
-    body: {
-      position: p.position,
-      plug: p.plug,
-      checks: Object.fromEntries(
-        PLUG_CHECKS.map((c) => [c, p.wrong.includes(c) || p.unlooked.includes(c) ? 'yes' : 'not-looked']),
-      ) as Record<PlugCheck, 'yes' | 'not-looked'>,
-    },
+    body: { position: p.position, plug: p.plug, checks: foundRight(p) },
   });
   const look = (checks: Record<MountCheck, MountLooked>) => ({
     type: 'mount-looked' as const,
@@ -117,9 +109,9 @@ function LampLooks({ lamp, plugs }: { lamp: Mounted; plugs: readonly PlugLook[] 
                       type="radio"
                       className="accent-petrol"
                       name={`${lamp.position}-${c}`}
-                      checked={(lamp.checks?.[c] ?? 'not-looked') === l}
+                      checked={(lamp.answers?.[c] ?? 'not-looked') === l}
                       onChange={() =>
-                        void sender.sendAll([look({ ...(lamp.checks ?? all('not-looked')), [c]: l })])
+                        void sender.sendAll([look({ ...(lamp.answers ?? all('not-looked')), [c]: l })])
                       }
                     />
                     {tCode(`mount-looked.${l}`)}

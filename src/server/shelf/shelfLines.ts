@@ -1,6 +1,8 @@
-import { matchesWords, standardWords } from '@/core/shelf';
+import { and, eq, sql } from 'drizzle-orm';
+import { type Family, matchesWords, standardWords } from '@/core/shelf';
 import type { Database } from '../db/connection';
-import { shelfRows } from './loadShelf';
+import { catalogueHead, catalogueRow } from '../db/schema';
+import { headJoin, OWN_CATALOGUE } from './loadShelf';
 
 /** A vehicle line by what people call it. */
 export interface ShelfLine {
@@ -11,15 +13,31 @@ export interface ShelfLine {
   readonly body: string;
 }
 
-/** Every vehicle line of the shop. */
+/** One field of a line: the whole of it, with places, plugs and circuits, stays in the database. */
+const field = <T>(name: keyof Family & string) => sql<T>`${catalogueRow.body} -> ${name}`;
+
+/** Every vehicle line of the shop, in the order of their ids. */
 export async function shelfLines(db: Database, shopId: string): Promise<readonly ShelfLine[]> {
-  const rows = await shelfRows(db, shopId, 'family');
-  return rows.map(({ body: f }) => ({
-    id: f.id,
-    name: `${f.maker} ${f.name}`,
-    lightVehicle: f.lightVehicle,
-    body: f.bodyStyle,
-  }));
+  const rows = await db
+    .select({
+      id: catalogueRow.id,
+      maker: field<string>('maker'),
+      name: field<string>('name'),
+      lightVehicle: field<boolean>('lightVehicle'),
+      body: field<string>('bodyStyle'),
+    })
+    .from(catalogueRow)
+    .innerJoin(catalogueHead, headJoin)
+    .where(
+      and(
+        eq(catalogueRow.shopId, shopId),
+        eq(catalogueRow.catalogueId, OWN_CATALOGUE),
+        eq(catalogueRow.kind, 'family'),
+        eq(catalogueHead.off, false),
+      ),
+    )
+    .orderBy(catalogueRow.id);
+  return rows.map(({ maker, name, ...line }) => ({ ...line, name: `${maker} ${name}` }));
 }
 
 /** Ids of the lines whose maker, name or kind of body a text names. */

@@ -87,7 +87,7 @@ export const job = {
   'need-wire': { size: 'AWG 18', metres: 4 },
   'need-fuse': { fuseA: 3, quantity: 1 },
   'work-lead': { position: 'headlamp.front.left', wires: 6 },
-  'work-feed': { does: 'drl', place: 'F19', fuseA: 3, wire: 'AWG 18' },
+  'work-feed': { does: 'drl', place: 'F19', school: 'fuse-tap', fuseA: 3, wire: 'AWG 18' },
   'work-cure': { circuits: ['turn-left', 'turn-right'], cure: 'decoder' },
   'item-recheck-fails': {
     step: { 'en-GB': 'Bumper off' },

@@ -1,5 +1,5 @@
 import { latestOf } from '../log/frontier';
-import { after, shape, words, yesNo } from './form';
+import { after, note, shape, yesNo } from './form';
 import { eventKind } from './kind';
 
 /** The job was given up (opened by mistake, customer does not come), or taken up again. It is kept, off the board. */
@@ -8,10 +8,10 @@ export const jobAbandoned = eventKind({
   form: shape({
     /** false: it is taken up again. */
     abandoned: yesNo().required('missing'),
-    /** Why. */
-    words: words(),
+    /** Why; wanted where it is given up. */
+    words: note(),
     after: after(),
-  }),
+  }).test('words', 'words-needed', (b) => !b.abandoned || String(b.words ?? '').trim() !== ''),
   needs: 'open-job',
   value: () => 'job',
   reduce: (log) => ({ abandonment: latestOf(log) }),

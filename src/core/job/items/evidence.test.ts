@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { AnyStoredEvent } from '../events';
 import { event, HL, HR, read, stage, worked } from '../testing/packetJob';
+import { foundRight } from '../readings/plugs';
 import { saysSomething } from './evidence';
 import { itemPlace } from './itemPlace';
 
@@ -141,6 +142,21 @@ describe('states name what they rest on', () => {
     ];
     expect(item(both('not-looked'), 'plugs:')).toMatchObject({ what: { facts: { count: 1 } } });
     expect(item(both(undefined), 'plugs:')).toBeNull();
+  });
+
+  it('found right after one thing was wrong, all of it is right, and what else was recorded stays', () => {
+    const before = plug(HL, { latch: 'no' });
+    const look = read([...worked(), before]).plugs.find((p) => p.position === HL);
+    if (!look) throw new Error('no plug');
+    const after = event('plug-recorded', {
+      position: HL,
+      plug: look.plug,
+      checks: foundRight(look),
+      after: [before.id],
+    });
+    expect(foundRight(look)).toMatchObject({ mated: 'yes', latch: 'yes', greased: 'not-looked' });
+    const again = read([...worked(), before, after]).plugs.find((p) => p.position === HL);
+    expect([again?.wrong, again?.unlooked]).toEqual([[], []]);
   });
 
   it('film on the lens, an open hole: an item until it is looked at and right; none there is right', () => {

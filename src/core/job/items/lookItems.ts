@@ -1,8 +1,7 @@
-import { lampAt } from '../../kernel/ids';
 import { reason } from '../../kernel/reason';
-import { MOUNT_CHECKS } from '../events';
 import type { JobRecord } from '../fold';
 import type { ChoiceCheck } from '../readings/check';
+import { mountLooks } from '../readings/mounted';
 import { isRight, type PlugLook } from '../readings/plugs';
 import type { RuledItem } from './handItems';
 
@@ -11,10 +10,11 @@ import type { RuledItem } from './handItems';
  * mated, not locked or not the right way round is never left; film, seal and open holes are forgotten most.
  */
 export function lookItems(
-  { swap, wiring }: Pick<ChoiceCheck, 'swap' | 'wiring'>,
+  check: ChoiceCheck,
   plugs: readonly PlugLook[],
   record: Pick<JobRecord, 'mounted'>,
 ): readonly RuledItem[] {
+  const { swap } = check;
   const chosen = swap.choice?.event.id;
   if (!chosen) return [];
   const items: RuledItem[] = [];
@@ -38,19 +38,15 @@ export function lookItems(
       }),
       stage: 'wire',
     });
-  const open: string[] = [];
-  for (const w of wiring) {
-    const e = record.mounted.get(lampAt(w.position, w.lamp.id))?.event;
-    const wrong = e ? MOUNT_CHECKS.filter((c) => e.body.checks[c] === 'no') : [];
-    if (e && wrong.length > 0)
-      items.push({
-        id: `mount:${e.id}`,
-        origin: 'mount',
-        what: reason('item-mount-wrong', { position: w.position, checks: wrong }),
-        stage: 'mount',
-      });
-    else if (!e || MOUNT_CHECKS.some((c) => e.body.checks[c] === 'not-looked')) open.push(w.position);
-  }
+  const lamps = mountLooks([check], record);
+  for (const m of lamps.filter((x) => x.wrong.length > 0))
+    items.push({
+      id: `mount:${m.event ?? ''}`,
+      origin: 'mount',
+      what: reason('item-mount-wrong', { position: m.position, checks: m.wrong }),
+      stage: 'mount',
+    });
+  const open = lamps.filter((m) => m.wrong.length === 0 && m.unlooked.length > 0).map((m) => m.position);
   if (open.length > 0)
     items.push({
       id: `mounted:${chosen}`,

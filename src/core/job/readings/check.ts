@@ -15,6 +15,7 @@ import {
 } from './wireMatters';
 import { wireNeeds, wireWork } from './wireNeeds';
 import { type PositionWiring, swapWiring, type WiringSources } from './wiring';
+import type { FactReading } from './facts';
 import { judged, knownText, partsById } from './choice';
 import { part } from '../../kernel/part';
 
@@ -96,7 +97,7 @@ export function checkChoice(
   record: JobRecord,
   sources: JobSources,
   known: Known,
-  unknownPlugs: string,
+  unknownPlugs: FactReading['unknownPlugs'],
 ): ChoiceCheck {
   if (!swap.choice) return laid(swap, null, null, NO_WIRING, NO_MATTERS, NO_FEEDS, NO_PROOFS, null, '');
   const all = { ...sources, known, unknownPlugs, systemV: systemVOf(known.get('system-voltage@vehicle')) };

@@ -5,6 +5,7 @@ import {
   type FactRef,
   type FactRegistry,
   knownValues,
+  type PositionKey,
   type ResolvedFact,
   resolveFacts,
   UNKNOWN_PLUG,
@@ -18,8 +19,8 @@ import { derivedStatements, type VehicleRecord } from './vehicleFacts';
 export interface FactReading {
   readonly facts: ReadonlyMap<FactRef, ResolvedFact>;
   readonly known: Known;
-  /** Plugs that somebody has seen and the shelf does not have: `position=cavities`, joined by spaces. */
-  readonly unknownPlugs: string;
+  /** Plugs that somebody has seen and the shelf does not have, with their cavities; null: not counted. */
+  readonly unknownPlugs: ReadonlyMap<PositionKey, number | null>;
 }
 
 /**
@@ -42,10 +43,11 @@ export const readFacts = weakMapMemoize(
       ],
       registry.find,
     );
-    const unknownPlugs = [...facts.values()]
-      .filter((f) => f.value === UNKNOWN_PLUG)
-      .map((f) => `${f.subject}=${f.decidedBy?.cavities ?? ''}`)
-      .join(' ');
+    const unknownPlugs = new Map(
+      [...facts.values()].flatMap((f) =>
+        f.value === UNKNOWN_PLUG ? [[f.subject, f.decidedBy?.cavities ?? null] as const] : [],
+      ),
+    );
     return { facts, known: knownValues(facts), unknownPlugs };
   },
 );

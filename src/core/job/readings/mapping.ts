@@ -34,7 +34,8 @@ export interface Mapping {
 
 /** Adapters among parts, indexed once for as long as the list lives. */
 const adaptersOf = weakMapMemoize((parts: readonly Part[]) => shelfAdapters(parts));
-const connectorsOf = weakMapMemoize((halves: readonly ConnectorHalf[]) => {
+/** The connectors of a shelf by id, indexed once for as long as the list lives. */
+export const connectorsOf = weakMapMemoize((halves: readonly ConnectorHalf[]) => {
   const byId = new Map(halves.map((c) => [c.id, c]));
   return (id: string) => byId.get(id);
 });

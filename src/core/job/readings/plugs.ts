@@ -1,7 +1,7 @@
 import { plugAt } from '../../kernel/ids';
 import type { ConnectorHalf } from '../../harness';
 import type { PositionKey } from '../../vehicle';
-import type { PlugCheck } from '../events';
+import { type Looked, PLUG_CHECKS, type PlugCheck } from '../events';
 import type { JobRecord } from '../fold';
 import { compareEvents } from '../log/frontier';
 import type { ChoiceCheck } from './check';
@@ -16,6 +16,10 @@ export interface PlugLook {
   readonly event: string | null;
   /** It was looked at, and then the lamp came out: what was seen is of before. */
   readonly openedSince: boolean;
+  /** As it was recorded; null: nobody has looked at it as it is now. */
+  readonly answers: Readonly<Record<PlugCheck, Looked>> | null;
+  /** What has to be seen on it. */
+  readonly asked: readonly PlugCheck[];
   readonly wrong: readonly PlugCheck[];
   readonly unlooked: readonly PlugCheck[];
 }
@@ -58,6 +62,8 @@ export function plugLooks(
           plug: p.id,
           event: openedSince ? null : (seen?.id ?? null),
           openedSince,
+          answers,
+          asked: wanted,
           wrong: wanted.filter((x) => answers?.[x] === 'no'),
           unlooked: wanted.filter((x) => (answers?.[x] ?? 'not-looked') === 'not-looked'),
         };
@@ -65,6 +71,12 @@ export function plugLooks(
     ),
   );
 }
+
+/** The record of a plug that was found right in all that has to be seen on it; what else was recorded stays. */
+export const foundRight = (p: PlugLook): Readonly<Record<PlugCheck, Looked>> =>
+  Object.fromEntries(
+    PLUG_CHECKS.map((c) => [c, p.asked.includes(c) ? 'yes' : (p.answers?.[c] ?? 'not-looked')]),
+  ) as Record<PlugCheck, Looked>;
 
 /** Whether all that has to be seen on a plug was seen, and right. */
 export const isRight = (p: PlugLook): boolean => p.wrong.length === 0 && p.unlooked.length === 0;

@@ -1,21 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import type { AnyStoredEvent } from '../events';
-import { event, HL, HR, read, shelf, worked } from '../testing/packetJob';
+import { event, read, shelf, workedWithDrl } from '../testing/packetJob';
 
-/** The lamp with a DRL, which no wire of the plug feeds. */
-const base = () =>
-  worked().map((e) =>
-    e.type === 'lamp-chosen'
-      ? ({
-          ...e,
-          body: {
-            ...e.body,
-            application: { id: 'packet-skerry-620', rev: 1 },
-            lamps: { [HL]: { id: 'skerry-620-left', rev: 1 }, [HR]: { id: 'skerry-620-right', rev: 1 } },
-          },
-        } as AnyStoredEvent)
-      : e,
-  );
+const base = workedWithDrl;
 const feed = (way: 'tap' | 'replaced' = 'tap') =>
   event('feed-chosen', {
     swap: 's',

@@ -1,4 +1,4 @@
-import { CURES, type Cure, type WireSize } from '../../electrical';
+import { CURES, type WireSize } from '../../electrical';
 import { sourceId } from '../../harness';
 import { compareText, type Reason, reason } from '../../kernel/reason';
 import type { Part } from '../../shelf/types';
@@ -114,12 +114,10 @@ function cureLines(matters: WireMatters): readonly Line[] {
     const option = c.options.find((o) => o.cure === c.chosen);
     const resistor =
       c.chosen === 'resistor' && option?.resistor?.kind === 'resistor' ? option.resistor : null;
-    lines.push(piece(resistor ? `resistor ${resistor.ohm}` : cureNeed(c.chosen), c.positions.length));
+    lines.push(piece(resistor ? `resistor ${resistor.ohm}` : c.chosen, c.positions.length));
   }
   return lines;
 }
-
-const cureNeed = (cure: Cure): string => CURES.find((c) => c === cure) ?? cure;
 
 /** Everything of the leads that are made: wire by its size, housings with terminals, seals and blanks, joints. */
 function leadLines(wiring: readonly PositionWiring[]): readonly Line[] {
@@ -142,7 +140,6 @@ function leadLines(wiring: readonly PositionWiring[]): readonly Line[] {
 export interface WireWork {
   /** `feed/<swap>/drl`, `cure/<swap>/decoder`, `lead/headlamp.front.left`. */
   readonly id: string;
-  readonly swap: string;
   readonly position: PositionKey | null;
   readonly what: Reason;
   readonly minutes: number;
@@ -162,7 +159,6 @@ export function wireWork(of: DecidedWiring, record: Pick<JobRecord, 'feeds'>): r
         ? [
             {
               id: `lead/${w.position}`,
-              swap: swap.id,
               position: w.position,
               what: reason('work-lead', { position: w.position, wires: w.build.wires.length }),
               minutes: LEAD_WIRE_MIN * w.build.wires.length,
@@ -178,11 +174,11 @@ export function wireWork(of: DecidedWiring, record: Pick<JobRecord, 'feeds'>): r
       return [
         {
           id: `feed/${swap.id}/${f.does}`,
-          swap: swap.id,
           position: null,
           what: reason('work-feed', {
             does: f.does,
-            place: source?.kind === 'slot' ? source.slot : (e.body.words ?? e.body.school),
+            place: source?.kind === 'slot' ? source.slot : 'none',
+            school: e.body.school,
             fuseA: c?.fuseA ?? 0,
             wire: c?.wire ?? 'none',
           }),
@@ -197,7 +193,6 @@ export function wireWork(of: DecidedWiring, record: Pick<JobRecord, 'feeds'>): r
         : [
             {
               id: `cure/${swap.id}/${cure}`,
-              swap: swap.id,
               position: null,
               what: reason('work-cure', { circuits, cure }),
               minutes: cure === 'setting' || cure === 'flasher' ? CURE_MIN : CURE_MIN * circuits.length,

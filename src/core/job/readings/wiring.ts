@@ -6,6 +6,7 @@ import { type BenchReading, type BenchStep, type BenchVerdict, judgeReading } fr
 import { systemVOf } from '../../electrical';
 import type { BuildSheet, ConnectorHalf, PinMap, VehiclePlug } from '../../harness';
 import { type CheckReading, checkLines } from './harnessReads';
+import type { FactReading } from './facts';
 import { liveOfSource } from './feedSource';
 import type { FittedLamp, LightFinding } from '../../light';
 import { benchStepsOf, lightOf, mappingOf } from './mapping';
@@ -56,8 +57,8 @@ export interface WiringSources {
   readonly family: Family;
   readonly registry: FactRegistry;
   readonly known: Known;
-  /** Plugs that the shelf does not have: `position=cavities`, joined by spaces. */
-  readonly unknownPlugs: string;
+  /** Plugs that the shelf does not have, with their cavities. */
+  readonly unknownPlugs: FactReading['unknownPlugs'];
   readonly profiles: readonly Profile[];
   readonly parts: readonly Part[];
   readonly connectors: readonly ConnectorHalf[];
@@ -84,7 +85,7 @@ export function swapWiring(
       position,
       lamp,
       state,
-      unknownPlug: unknownPlug(position, s.unknownPlugs),
+      unknownPlug: s.unknownPlugs.has(position) ? { cavities: s.unknownPlugs.get(position) ?? null } : null,
       vehiclePlugs: plugs,
     } as const;
     if (state !== 'mapped')
@@ -161,20 +162,12 @@ function benchLines(
   });
 }
 
-/** The plug of a position that the shelf does not have; null: it has it, or nobody has said so. */
-function unknownPlug(position: PositionKey, all: string): { readonly cavities: number | null } | null {
-  const text = all.split(' ').find((p) => p.startsWith(`${position}=`));
-  if (text === undefined) return null;
-  const count = Number(text.slice(position.length + 1));
-  return { cavities: count > 0 ? count : null };
-}
-
 /** The plugs that this vehicle has at a position, as far as the facts tell. */
 function plugsAt(
   position: PositionKey,
   s: WiringSources,
 ): { plugs: readonly VehiclePlug[]; unknown: boolean } {
-  if (unknownPlug(position, s.unknownPlugs)) return { plugs: [], unknown: false };
+  if (s.unknownPlugs.has(position)) return { plugs: [], unknown: false };
   const judged = (s.family.plugs ?? [])
     .filter((p) => positionKey(p.position) === position)
     .map((plug) => ({

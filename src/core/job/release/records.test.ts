@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { AnyStoredEvent } from '../events';
-import { event, fact, HL, HR, read, shelf, worked } from '../testing/packetJob';
+import { event, fact, HL, HR, read, shelf, worked, workedWithDrl } from '../testing/packetJob';
 import { historyLines } from './historyLines';
 import { releaseRecords } from './releaseRecords';
 
@@ -105,18 +105,7 @@ describe('a history that is read', () => {
 
 describe('what the customer is told of functions', () => {
   it('a function that a part keeps is kept by it, and one that nothing keeps is lost', () => {
-    const skerry = worked().map((e) =>
-      e.type === 'lamp-chosen'
-        ? ({
-            ...e,
-            body: {
-              ...e.body,
-              application: { id: 'packet-skerry-620', rev: 1 },
-              lamps: { [HL]: { id: 'skerry-620-left', rev: 1 }, [HR]: { id: 'skerry-620-right', rev: 1 } },
-            },
-          } as AnyStoredEvent)
-        : e,
-    );
+    const skerry = workedWithDrl();
     const withMotor = skerry.map((e) =>
       e.type === 'fact-stated' && e.body.key === 'levelling-motor'
         ? ({ ...e, body: { ...e.body, value: true } } as AnyStoredEvent)

@@ -4,6 +4,7 @@ import type { JobRecord } from '../fold';
 import type { OpenItem } from '../items/openItem';
 import { isLocked } from '../log/locked';
 import { unreadChecks } from '../readings/harnessReads';
+import { watchedNow } from '../readings/watched';
 import { isRight, type PlugLook } from '../readings/plugs';
 import type { ChoiceCheck } from '../readings/check';
 import { notProven, proofCells } from '../readings/proof';
@@ -171,13 +172,11 @@ function lightWants(input: StageInput): readonly Reason[] {
 
 /** Swaps of which nobody has watched the light, with the lamps that are chosen now. */
 function unwatched({ checks, record }: StageInput): readonly Reason[] {
-  return checks.flatMap(({ swap }): readonly Reason[] => {
-    const lamps = swap.choice?.event.body.lamps;
-    if (!lamps) return [];
-    const seen = record.watched.get(swap.id)?.event.body.lamps;
-    const same = seen && Object.entries(lamps).every(([p, ref]) => seen[p] === ref.id);
-    return same ? [] : [reason('light-unwatched', { positions: swap.positions })];
-  });
+  return checks.flatMap(({ swap }): readonly Reason[] =>
+    swap.choice && !watchedNow(swap, record)
+      ? [reason('light-unwatched', { positions: swap.positions })]
+      : [],
+  );
 }
 
 function benchWants(input: StageInput): readonly Reason[] {

@@ -79,6 +79,20 @@ export function worked(): AnyStoredEvent[] {
     }),
   ];
 }
+/** For tests: the same job with the lamp that has a DRL, which no wire of the plug feeds. */
+export const workedWithDrl = (): AnyStoredEvent[] =>
+  worked().map((e) =>
+    e.type === 'lamp-chosen'
+      ? ({
+          ...e,
+          body: {
+            ...e.body,
+            application: { id: 'packet-skerry-620', rev: 1 },
+            lamps: { [HL]: { id: 'skerry-620-left', rev: 1 }, [HR]: { id: 'skerry-620-right', rev: 1 } },
+          },
+        } as AnyStoredEvent)
+      : e,
+  );
 /** For tests. */
 export const stage = (events: readonly AnyStoredEvent[], name: string) =>
   read(events).stages.find((s) => s.stage === name);

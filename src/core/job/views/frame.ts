@@ -103,7 +103,7 @@ export const frameView = perJob(({ pack, reading }: Job): FrameView => {
         }
       : null,
     abandoned:
-      given && isAbandoned(record) ? { words: given.body.words, by: given.user, at: given.at } : null,
+      given && isAbandoned(record) ? { words: given.body.words ?? '', by: given.user, at: given.at } : null,
   };
 });
 

@@ -1,6 +1,8 @@
-import { lampAt } from '../../kernel/ids';
+import { readingOf } from '../../kernel/ids';
 import type { PositionKey } from '../../vehicle';
-import type { AimRead, MountCheck, MountLooked } from '../events';
+import type { AimRead } from '../events';
+import { type MountLook, mountLooks } from '../readings/mounted';
+import { watchedNow } from '../readings/watched';
 import type { PlugLook } from '../readings/plugs';
 import { type Job, perJob } from './view';
 
@@ -32,12 +34,7 @@ export interface LooksView {
       readonly against: string;
     } | null;
     readonly watched: { readonly event: string; readonly by: string; readonly at: string } | null;
-    readonly mounted: readonly {
-      readonly position: PositionKey;
-      readonly lamp: string;
-      readonly event: string | null;
-      readonly checks: Readonly<Record<MountCheck, MountLooked>> | null;
-    }[];
+    readonly mounted: readonly MountLook[];
     readonly plugs: readonly PlugLook[];
   }[];
   /** The meter and distance that were written down last in this job, to be taken again. */
@@ -47,21 +44,18 @@ export interface LooksView {
 /** Lays out what was looked at. */
 export const looksView = perJob(({ reading }: Job): LooksView => {
   const { record, checks, plugs, items } = reading;
+  const mounted = mountLooks(checks, record);
   const light = (swap: string, when: 'before' | 'after'): LightReadView | null => {
-    const e = [...record.lightReads.values()].find(
-      ({ event: x }) => x.body.swap === swap && x.body.when === when,
-    )?.event;
+    const e = record.lightReads.get(readingOf(swap, when))?.event;
     if (!e) return null;
     const { lux, distanceMm, meter } = e.body;
     return { event: e.id, by: e.user, at: e.at, lux, distanceMm, meter };
   };
   const last = [...record.lightReads.values()].map((l) => l.event).sort((a, b) => (a.at < b.at ? 1 : -1))[0];
   return {
-    swaps: checks.map(({ swap, wiring }) => {
+    swaps: checks.map(({ swap }) => {
       const aim = record.aims.get(swap.id)?.event;
-      const watched = record.watched.get(swap.id)?.event;
-      const lamps = swap.choice?.event.body.lamps ?? {};
-      const same = watched && Object.entries(lamps).every(([p, r]) => watched.body.lamps[p] === r.id);
+      const watched = watchedNow(swap, record);
       return {
         id: swap.id,
         positions: swap.positions,
@@ -78,16 +72,8 @@ export const looksView = perJob(({ reading }: Job): LooksView => {
               against: aim.body.against,
             }
           : null,
-        watched: watched && same ? { event: watched.id, by: watched.user, at: watched.at } : null,
-        mounted: wiring.map((w) => {
-          const e = record.mounted.get(lampAt(w.position, w.lamp.id))?.event;
-          return {
-            position: w.position,
-            lamp: w.lamp.id,
-            event: e?.id ?? null,
-            checks: e?.body.checks ?? null,
-          };
-        }),
+        watched: watched ? { event: watched.id, by: watched.user, at: watched.at } : null,
+        mounted: mounted.filter((m) => m.swap === swap.id),
         plugs: plugs.filter((p) => p.swap === swap.id),
       };
     }),
