@@ -103,9 +103,11 @@ it('takes a trailer from the door to the lock', { timeout: 240_000 }, async () =
   await next('mount');
   await workSteps(page);
   await click('[data-mount-looks] summary');
-  for (const side of ['left', 'right']) {
-    await click(`[data-all-right="tail.rear.${side}"]`);
-    await page.gone(`[data-all-right="tail.rear.${side}"]`);
+  for (const button of ['data-every-lamp-right', 'data-all-held', 'data-drops-as-expected']) {
+    const shown = await page.driver.findElements({ css: `[${button}]` });
+    if (!shown[0]) continue;
+    await shown[0].click();
+    await page.gone(`[${button}]`);
   }
   await inspect('trailer, mount');
   await next('prove');

@@ -33,6 +33,8 @@ export * from './views';
 export { plugChoices } from './views/plugChoices';
 export { alike, dropPercent, lightChanges } from './readings/lightChange';
 export type { MountLook } from './readings/mounted';
+export type { DropPoint } from './readings/drops';
+export { type HandJoint, holds as jointHolds } from './readings/handJoints';
 export { type AskingRows, askedFacts } from './views/asked';
 export * from './readings/liveWiring';
 export * from './readings/orders';

@@ -4,6 +4,7 @@ import type { FeedSchool } from '../harness';
 import type { NoFacts, Prose } from '../kernel/reason';
 import type { Duty, LampFunction, PositionKey } from '../vehicle';
 import type { HeldBehind } from './events';
+import type { JointKind } from './readings/handJoints';
 
 interface At {
   readonly position: PositionKey;
@@ -25,6 +26,11 @@ interface Unproven {
 }
 interface OfPart {
   readonly part: string;
+}
+interface OfInput extends At {
+  readonly plug: string;
+  readonly cavity: string;
+  readonly does: string;
 }
 interface Changed extends AtAll {
   readonly before: Verdict;
@@ -100,6 +106,30 @@ declare module '../kernel/reason' {
       readonly wire: string;
     };
     'work-cure': { readonly circuits: readonly string[]; readonly cure: Cure };
+    'joint-terminal': At & { readonly end: 'in' | 'out'; readonly plug: string; readonly cavity: string };
+    'joint-splice': At & { readonly cavity: string; readonly ends: readonly string[] };
+    'joint-butt': OfInput;
+    'joint-screwed': OfInput;
+    'joint-feed': At & { readonly does: LampFunction };
+    'joint-parts': { readonly does: LampFunction };
+    'joint-ring': { readonly does: LampFunction; readonly post: 'plus' | 'minus' };
+    'item-joints': AtAll & Counted;
+    /** `position` absent: it lies between the lamps. `pullN` 0: it came off by hand. */
+    'item-joint-failed': Partial<At> & {
+      readonly kind: JointKind;
+      /** `none`: it is of a feed. */
+      readonly cavity: string;
+      readonly came: 'off' | 'short';
+      readonly pullN: number;
+      readonly leastN: number;
+    };
+    'item-drops': AtAll & Counted;
+    'item-drop-over': At & {
+      readonly does: string;
+      readonly loopV: number;
+      readonly limitV: number;
+      readonly side: 'supply' | 'ground';
+    };
     'item-bench-proof': AtAll & Unproven;
     'item-adapter-not-chosen': AtAll & OfPart;
     'item-light-rule': AtAll & {

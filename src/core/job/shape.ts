@@ -3,6 +3,7 @@ import {
   cellAt,
   checkAt,
   feedOf,
+  jointOf,
   lampAt,
   matterOf,
   partOf,
@@ -59,6 +60,8 @@ const askedBy = weakMapMemoize(
           ...(w.checks?.probes ?? []).map((l) => at(w, l.step.id)),
         ]),
       ),
+      joints: new Set(checks.flatMap((c) => c.joints.map((j) => jointOf(c.swap.id, j.id)))),
+      drops: new Set(checks.flatMap((c) => c.drops.map((d) => checkAt(d.position, d.lamp, d.point)))),
       proofs: new Set(
         checks.flatMap((c) =>
           c.proofs.flatMap((p) =>

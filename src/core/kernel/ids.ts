@@ -49,6 +49,11 @@ export type FeedOf = Key<'feed'>;
 /** Names a feed of a swap. */
 export const feedOf = (swap: string, does: string): FeedOf => key(swap, does);
 
+/** A joint of a swap that was made by hand, `<swap>/feed/drl/part`. */
+export type JointOf = Key<'joint'>;
+/** Names a joint of a swap. */
+export const jointOf = (swap: string, joint: string): JointOf => key(swap, joint);
+
 /** A part or lamp that a swap needs. */
 export type PartOf = Key<'part'>;
 /** Names a part of a swap. */

@@ -7,19 +7,20 @@ export type MeterReading =
   | { readonly kind: 'open' }
   | { readonly kind: 'fault'; readonly reason: Reason };
 
-/** What a unit is worth, in Ω or V. `m` is milli and `M` mega: the case counts there and nowhere else. */
-const UNITS: Readonly<Record<'ohm' | 'volt', Readonly<Record<string, number>>>> = {
+/** What a unit is worth, in Ω, V or N. `m` is milli and `M` mega: the case counts there and nowhere else. */
+const UNITS: Readonly<Record<'ohm' | 'volt' | 'newton', Readonly<Record<string, number>>>> = {
   ohm: { '': 1, Ω: 1, ohm: 1, ohms: 1, mΩ: 0.001, k: 1000, kΩ: 1000, kohm: 1000, M: 1e6, MΩ: 1e6, Mohm: 1e6 },
+  newton: { '': 1, N: 1, n: 1, kN: 1000 },
   volt: { '': 1, V: 1, v: 1, mV: 0.001, mv: 0.001, volt: 1, volts: 1 },
 };
 const OPEN = new Set(['ol', 'o.l', 'o.l.', 'open', '∞', 'inf']);
 
 /**
- * Reads what a meter shows as people type it: `0.2`, `0.2 Ω`, `4.7k`, `12.6 V`, `480 mV`, and for a resistance `OL` or
+ * Reads what a meter or gauge shows as people type it: `0.2`, `0.2 Ω`, `4.7k`, `12.6 V`, `480 mV`, and for a resistance `OL` or
  * `open`. The decimal sign is that of the language; the other is refused, since it may be a thousands mark.
- * @returns Ω or V, never negative; or why it cannot be read
+ * @returns Ω, V or N, never negative; or why it cannot be read
  */
-export function readMeter(typed: string, of: 'ohm' | 'volt', decimal: '.' | ','): MeterReading {
+export function readMeter(typed: string, of: 'ohm' | 'volt' | 'newton', decimal: '.' | ','): MeterReading {
   const fault = <C extends ReasonCode>(code: C, ...facts: GivenFacts<C>): MeterReading => ({
     kind: 'fault',
     reason: reason(code, ...facts),

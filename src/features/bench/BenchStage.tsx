@@ -5,13 +5,15 @@ import { Because, type BecauseEntry } from '@/ui/Because';
 import { LampFace } from '@/ui/LampFace';
 import { VerdictMark, WarningMark } from '@/ui/marks';
 import { useJob, useSwapIn, useView } from '../job/JobContext';
+import { JointPulls } from '../job/JointPulls';
 import { ReadingForm } from './ReadingForm';
 
 /** Bench: every input of the new lamp fed by itself before it is mounted, what it draws and shows read and judged. */
 export function BenchStage() {
   const { view, words, say, focus } = useJob();
   const { t } = words;
-  const wirings = useSwapIn(useView(benchView))?.wiring;
+  const bench = useSwapIn(useView(benchView));
+  const wirings = bench?.wiring;
   const wiring = wirings?.find((w) => w.position === focus?.key) ?? wirings?.[0] ?? null;
   return (
     <>
@@ -24,6 +26,9 @@ export function BenchStage() {
         )}
         {wiring && wiring.bench.length === 0 && <p className="text-soft">{t('bench.unmapped')}</p>}
         {wiring && wiring.bench.length > 0 && <Sequence key={wiring.position} wiring={wiring} />}
+        {wiring && bench && (
+          <JointPulls swap={bench.id} joints={bench.joints.filter((j) => j.position === wiring.position)} />
+        )}
       </main>
       <BenchBecause wiring={wiring} />
     </>

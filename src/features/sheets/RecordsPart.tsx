@@ -18,6 +18,27 @@ export function RecordsPart({ doc, records }: { doc: ReleaseDocument; records: R
         `${say.reason(r.what).text} ${tCode(`recheck-outcome.${r.outcome}`)}${r.words ? ` – ${r.words}` : ''} (${r.by})`,
     ),
   ];
+  const measured = [
+    ...(records.joints ?? []).map(
+      (j) =>
+        `${say.reason(j.what).text}: ${tCode(`tug.verdict.${j.verdict}`, { n: String(j.pullN ?? 0) })}${
+          j.leastN === null ? '' : `, ${t('tug.least', { n: j.leastN })}`
+        } (${j.by})`,
+    ),
+    ...(records.drops ?? []).map(
+      (d) =>
+        `${t('drop.point', { position: say.position(d.position), does: say.does(d.does) })}: ${t(
+          'sheet.drop',
+          {
+            supply: say.number(d.supplyV),
+            ground: say.number(d.groundV),
+            loop: say.number(d.loopV),
+            limit: say.number(d.limitV),
+            how: d.asExpected ? 'expected' : 'read',
+          },
+        )} (${d.by})`,
+    ),
+  ];
   return (
     <>
       {records.boxes.length > 0 && (
@@ -84,6 +105,11 @@ export function RecordsPart({ doc, records }: { doc: ReleaseDocument; records: R
         </SheetPart>
       ))}
       <RecordLight doc={doc} />
+      {measured.length > 0 && (
+        <SheetPart title={t('sheet.measured-wiring')}>
+          <SheetLines lines={measured} />
+        </SheetPart>
+      )}
       {lines.length > 0 && (
         <SheetPart title={t('sheet.looked-over')}>
           <SheetLines lines={lines} />

@@ -10,6 +10,7 @@ import { asFound } from './asFound';
 import { benchRead } from './benchRead';
 import { boxChecked } from './boxChecked';
 import { checkRead } from './checkRead';
+import { dropRead } from './dropRead';
 import { entryAdmitted } from './entryAdmitted';
 import { factStated } from './factStated';
 import { fastenerCounted } from './fastenerCounted';
@@ -18,6 +19,7 @@ import { figureNoted } from './figureNoted';
 import { itemClosed } from './itemClosed';
 import { itemRaised } from './itemRaised';
 import { jobOpened } from './jobOpened';
+import { jointTugged } from './jointTugged';
 import type { EventKind, Entry, Stored } from './kind';
 import { lampChosen } from './lampChosen';
 import { modificationNoted } from './modificationNoted';
@@ -70,6 +72,8 @@ export const EVENT_KINDS = {
   'recheck-seen': recheckSeen,
   'light-watched': lightWatched,
   'mount-looked': mountLooked,
+  'joint-tugged': jointTugged,
+  'drop-read': dropRead,
   'job-abandoned': jobAbandoned,
   'words-corrected': wordsCorrected,
   'line-corrected': lineCorrected,

@@ -3,6 +3,7 @@ import type {
   CellAt,
   CheckAt,
   FeedOf,
+  JointOf,
   LampAt,
   MatterOf,
   PartOf,
@@ -65,6 +66,10 @@ export interface JobShape {
   readonly steps: ReadonlySet<WayStep>;
   readonly bench: ReadonlySet<CheckAt>;
   readonly checks: ReadonlySet<CheckAt>;
+  /** Joints that are made by hand. */
+  readonly joints: ReadonlySet<JointOf>;
+  /** Points where the loss under load can be read. */
+  readonly drops: ReadonlySet<CheckAt>;
   readonly proofs: ReadonlySet<CellAt>;
   readonly boxes: ReadonlySet<LampAt>;
   /** Swaps with a quote that has a price. */

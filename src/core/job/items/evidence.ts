@@ -20,6 +20,8 @@ const BY_RECORD: ReadonlySet<ItemOrigin> = new Set([
   'box',
   'plug',
   'mount',
+  'joint',
+  'drop',
 ]);
 
 /** How an item of a rule of this origin closes. */

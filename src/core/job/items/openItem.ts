@@ -35,6 +35,8 @@ export type ItemOrigin =
   | 'warranty'
   | 'plug'
   | 'mount'
+  | 'joint'
+  | 'drop'
   | 'required';
 
 /** Who may close an item with *done*. A lead may close any, and alone may hand one over in writing. */
@@ -106,5 +108,7 @@ export const CLOSABLE: Readonly<Record<ItemOrigin, ClosableBy>> = {
   warranty: 'anyone',
   plug: 'technician',
   mount: 'technician',
+  joint: 'technician',
+  drop: 'technician',
   required: 'lead',
 };

@@ -17,6 +17,7 @@ import { part } from '../../kernel/part';
 import type { Stage } from '../stages/stages';
 import type { StripReading } from '../readings/work';
 import { harnessItems } from './harnessItems';
+import { dropItems, jointItems } from './jointItems';
 import { lookItems } from './lookItems';
 import type { PlugLook } from '../readings/plugs';
 import { readingOf } from '../../kernel/ids';
@@ -123,7 +124,9 @@ function newerItems(
   const first = chosen.flatMap((c) => c.swap.chosenSince ?? []).sort(compareEvents)[0];
   return [
     ...chosen.flatMap((c) =>
-      lookItems(c, plugs, record).map((i) => ruled(record, i, c.swap.choice?.event ?? null)),
+      [...lookItems(c, plugs, record), ...jointItems(c), ...dropItems(c)].map((i) =>
+        ruled(record, i, c.swap.choice?.event ?? null),
+      ),
     ),
     ...(first ? lacks : []).map((l) =>
       ruled(

@@ -3,6 +3,8 @@ import { systemVOf } from '../../electrical';
 import type { Judgement, Known, SwapPlan } from '../../fitment';
 import type { RowRef } from '../events';
 import type { JobRecord, SwapRecord } from '../fold';
+import { type DropPoint, type DropSources, readDrops } from './drops';
+import { type HandJoint, handJoints } from './handJoints';
 import { type OrderEntries, type SwapOrders, swapOrders } from './orders';
 import { type ProofLine, type ProofSources, readProofs } from './proof';
 import type { JobSources, PinnedKind } from '../sources';
@@ -34,6 +36,10 @@ export interface ChoiceCheck {
   readonly matters: WireMatters;
   /** Extra feeds with every place they could come from. */
   readonly feeds: readonly FeedMatter[];
+  /** Joints that are made by hand, with their pulls. */
+  readonly joints: readonly HandJoint[];
+  /** Where the loss under load can be read, and what was. */
+  readonly drops: readonly DropPoint[];
   /** The function matrix; empty while no lamp is chosen. */
   readonly proofs: readonly ProofLine[];
   /** Quote, parts and boxes; null while no lamp is chosen. */
@@ -55,12 +61,17 @@ const wiringSources = part<WiringSources>()(
 );
 const matterSources = part<MatterSources>()('family', 'registry', 'known', 'systemV');
 const proofSources = part<ProofSources>()('family', 'registry', 'known');
+const jointEntries = part<JobRecord>()('feeds', 'pins', 'decisions', 'tugs');
+const dropEntries = part<JobRecord>()('feeds', 'dropReads');
+const dropSources = part<DropSources>()('family', 'systemV');
 const orderSources = part<JobSources>()('parts', 'rates');
 
 const wiringOf = weakMapMemoize(swapWiring);
 const mattersOf = weakMapMemoize(wireMatters);
 const feedsOf = weakMapMemoize(feedMatters);
 const proofsOf = weakMapMemoize(readProofs);
+const jointsOf = weakMapMemoize(handJoints);
+const dropsOf = weakMapMemoize(readDrops);
 const ordersOf = weakMapMemoize(
   (
     swap: SwapRecord,
@@ -71,8 +82,10 @@ const ordersOf = weakMapMemoize(
     wiring: readonly PositionWiring[],
     matters: WireMatters,
     feeds: readonly FeedMatter[],
+    butts: number,
+    rings: number,
   ) => {
-    const decided = { swap, wiring, matters, feeds };
+    const decided = { swap, wiring, matters, feeds, joints: { butts, rings } };
     const lamps = new Map(plan.places.map((p) => [p.lamp.id, p.lamp]));
     const byId = partsById(parts);
     return swapOrders(
@@ -90,6 +103,8 @@ const NO_WIRING: readonly PositionWiring[] = [];
 const NO_MATTERS: WireMatters = { modes: [], cures: [], routes: {} };
 const NO_FEEDS: readonly FeedMatter[] = [];
 const NO_PROOFS: readonly ProofLine[] = [];
+const NO_JOINTS: readonly HandJoint[] = [];
+const NO_DROPS: readonly DropPoint[] = [];
 
 /** Reads one swap: each part of it anew only where what that part depends on has changed. */
 export function checkChoice(
@@ -99,13 +114,16 @@ export function checkChoice(
   known: Known,
   unknownPlugs: FactReading['unknownPlugs'],
 ): ChoiceCheck {
-  if (!swap.choice) return laid(swap, null, null, NO_WIRING, NO_MATTERS, NO_FEEDS, NO_PROOFS, null, '');
+  if (!swap.choice)
+    return laid(swap, null, null, NO_WIRING, NO_MATTERS, NO_FEEDS, NO_PROOFS, null, NO_JOINTS, NO_DROPS, '');
   const all = { ...sources, known, unknownPlugs, systemV: systemVOf(known.get('system-voltage@vehicle')) };
   const chosen = judgedChoice(swap, sources, known);
   const now = chosen?.now ?? null;
   const wiring = chosen ? wiringOf(swap, chosen.plan, wiringEntries(record), wiringSources(all)) : NO_WIRING;
   const matters = mattersOf(swap, wiring, matterEntries(record), matterSources(all));
   const feeds = feedsOf(wiring, matters, matterSources(all));
+  const joints = jointsOf(swap, wiring, feeds, jointEntries(record));
+  const count = (kind: HandJoint['kind']) => joints.filter((j) => j.kind === kind && j.bought).length;
   return laid(
     swap,
     now,
@@ -124,7 +142,11 @@ export function checkChoice(
         wiring,
         matters,
         feeds,
+        count('butt'),
+        count('ring'),
       ),
+    joints,
+    dropsOf(swap.id, wiring, feeds, matters, dropEntries(record), dropSources(all)),
     revisedRows(swap, sources.pinned.head),
   );
 }
@@ -140,6 +162,8 @@ const laid = weakMapMemoize(
     feeds: readonly FeedMatter[],
     proofs: readonly ProofLine[],
     orders: SwapOrders | null,
+    joints: readonly HandJoint[],
+    drops: readonly DropPoint[],
     revised: string,
   ): ChoiceCheck => ({
     swap,
@@ -151,6 +175,8 @@ const laid = weakMapMemoize(
     feeds,
     proofs,
     orders,
+    joints,
+    drops,
   }),
 );
 

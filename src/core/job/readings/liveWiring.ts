@@ -1,10 +1,9 @@
-import { feedOf, plugAt } from '../../kernel/ids';
-import { circuitFinder } from '../../controls';
+import { type FeedOf, feedOf, type PlugAt, plugAt } from '../../kernel/ids';
+import { type Circuit, circuitFinder } from '../../controls';
 import type { SystemV } from '../../electrical';
-import { type FeedCandidate, sourceId, type WirePart, wireParts } from '../../harness';
+import { type FeedCandidate, type FeedSource, sourceId, type WirePart, wireParts } from '../../harness';
 import { type HarnessInput, type WiredFeed } from '../../network';
-import type { WireSwap, WireView } from '../views/wire';
-import type { FeedMatter } from './wireMatters';
+import type { FeedMatter, WireMatters } from './wireMatters';
 import type { PositionWiring } from './wiring';
 
 /** *Settings*: a wire taken where none was reckoned; from the fuse box to the firewall, m; the way back to the body, m. */
@@ -14,9 +13,31 @@ const FIREWALL_MM = 1200;
 const UNKNOWN_LOOM_M = 4;
 const GROUND_M = 1;
 
+/** Feeds as they were decided. */
+export interface DecidedFeeds {
+  readonly feeds: readonly { readonly at: FeedOf; readonly source?: FeedSource }[];
+}
+
+/** The line as far as its wires go. */
+export interface LineWires extends DecidedFeeds {
+  readonly circuits: readonly Circuit[];
+  readonly positions: readonly {
+    readonly key: string;
+    readonly place: { readonly xMm: number; readonly yMm: number };
+  }[];
+}
+
+/** A swap with what its wiring has decided. */
+export interface LiveSwap {
+  readonly id: string;
+  readonly wiring: readonly PositionWiring[];
+  readonly matters: WireMatters;
+  readonly feedMatters: readonly FeedMatter[];
+}
+
 /** The candidate that was taken for a feed of a swap; undefined: nobody has, or the vehicle has that place no more. */
 export function takenCandidate(
-  view: Pick<WireView, 'feeds'>,
+  view: DecidedFeeds,
   swap: string,
   matter: FeedMatter,
 ): FeedCandidate | undefined {
@@ -30,8 +51,8 @@ export function takenCandidate(
  * @param broken elements that are taken away
  */
 export function liveWiring(
-  view: Pick<WireView, 'circuits' | 'feeds' | 'positions'>,
-  swap: WireSwap,
+  view: LineWires,
+  swap: LiveSwap,
   systemV: SystemV,
   broken?: ReadonlySet<string>,
 ): HarnessInput {
@@ -79,7 +100,7 @@ export function liveWiring(
 }
 
 /** Everything to buy or make for a swap's wiring, as it is decided so far. */
-export function swapWireParts(view: Pick<WireView, 'feeds'>, swap: WireSwap): readonly WirePart[] {
+export function swapWireParts(view: DecidedFeeds, swap: LiveSwap): readonly WirePart[] {
   return wireParts({
     lamps: swap.wiring.flatMap((w) => (w.map ? [{ map: w.map, build: w.build }] : [])),
     feeds: swap.feedMatters.flatMap((f) => takenCandidate(view, swap.id, f) ?? []),
@@ -101,8 +122,8 @@ export interface WireOpen {
 
 /** Counts what is still to be done about a lamp's wiring: joints that do not hold, feeds, choices, readings, plugs. */
 export function wireOpen(
-  view: Pick<WireView, 'plugRecords'>,
-  swap: Pick<WireSwap, 'matters'>,
+  view: { readonly plugRecords: readonly { readonly at: PlugAt }[] },
+  swap: Pick<LiveSwap, 'matters'>,
   w: PositionWiring,
 ): WireOpen {
   const { modes, cures } = swap.matters;

@@ -28,6 +28,8 @@ export interface DecidedWiring {
   readonly wiring: readonly PositionWiring[];
   readonly matters: WireMatters;
   readonly feeds: readonly FeedMatter[];
+  /** How many sleeves and rings its joints take. */
+  readonly joints: { readonly butts: number; readonly rings: number };
 }
 
 interface Line {
@@ -43,7 +45,14 @@ export function wireNeeds(
   record: Pick<JobRecord, 'feeds'>,
   parts: readonly Part[],
 ): readonly WireNeed[] {
-  const lines = [...feedLines(of, record), ...cureLines(of.matters), ...leadLines(of.wiring)];
+  const { butts, rings } = of.joints;
+  const lines = [
+    ...feedLines(of, record),
+    ...cureLines(of.matters),
+    ...leadLines(of.wiring),
+    ...(butts > 0 ? [piece('butt-joint', butts)] : []),
+    ...(rings > 0 ? [piece('ring-terminal', rings)] : []),
+  ];
   const byKey = new Map<string, Line & { readonly amount: number }>();
   for (const line of lines) {
     const known = byKey.get(line.key);
@@ -86,18 +95,13 @@ function feedLines({ swap, feeds }: DecidedWiring, record: Pick<JobRecord, 'feed
     const source = record.feeds.get(feedOf(swap.id, f.does))?.event.body.source;
     const c = source && f.candidates.find((x) => x.id === sourceId(source));
     if (!c) return [];
-    const lamps = c.legs.length || f.positions.length;
     const lengthM = c.legs.reduce((n, l) => n + l.lengthM, 0);
     return [
       ...(c.wire && lengthM > 0 ? [wire(c.wire, lengthM)] : []),
       ...(c.fuseA !== null && source.kind !== 'lead' && source.kind !== 'wire' ? [fuse(c.fuseA)] : []),
       ...(source.kind === 'slot' && source.way !== 'replaced' ? [piece('fuse-tap', 1)] : []),
-      ...(source.kind === 'battery'
-        ? [piece('running-module', 1), piece('fuse-holder', 1), piece('ring-terminal', 2)]
-        : []),
+      ...(source.kind === 'battery' ? [piece('running-module', 1), piece('fuse-holder', 1)] : []),
       ...(source.kind === 'lead' ? [piece(`lead ${source.lead}`, 1)] : []),
-      // One joint at each lamp, and one more where the legs part.
-      piece('butt-joint', lamps + (lamps > 1 ? 1 : 0)),
     ];
   });
 }
@@ -131,7 +135,6 @@ function leadLines(wiring: readonly PositionWiring[]): readonly Line[] {
         ...(h.seals > 0 ? [piece('seal', h.seals)] : []),
         ...(h.blanks.length > 0 ? [piece('blank', h.blanks.length)] : []),
       ]),
-      ...(build.splices.length > 0 ? [piece('butt-joint', build.splices.length)] : []),
     ];
   });
 }
@@ -151,7 +154,10 @@ const CURE_MIN = 6;
 const LEAD_WIRE_MIN = 4;
 
 /** What has to be laid, fitted and made for a swap: each a step of Mount. */
-export function wireWork(of: DecidedWiring, record: Pick<JobRecord, 'feeds'>): readonly WireWork[] {
+export function wireWork(
+  of: Omit<DecidedWiring, 'joints'>,
+  record: Pick<JobRecord, 'feeds'>,
+): readonly WireWork[] {
   const { swap, wiring, matters, feeds } = of;
   return [
     ...wiring.flatMap((w): readonly WireWork[] =>

@@ -3,6 +3,7 @@ import type { Lamp, Money, Part } from '../../shelf/types';
 import type { PositionKey } from '../../vehicle';
 import type { AimRead, BoxCheck, MountCheck, MountLooked, RecheckOutcome } from '../events';
 import type { JobReading } from '../readJob';
+import type { TugVerdict } from '../readings/handJoints';
 import { historyLines, type HistoryLine } from './historyLines';
 
 /** A lamp as it is drawn: frozen, so that the sheet shows the lamp of then. */
@@ -50,6 +51,24 @@ export interface ReleaseRecords {
   readonly mounted: readonly {
     readonly position: PositionKey;
     readonly checks: Readonly<Record<MountCheck, MountLooked>>;
+    readonly by: string;
+  }[];
+  /** Absent: frozen before pulls and losses were kept. */
+  readonly joints?: readonly {
+    readonly what: Reason;
+    readonly verdict: TugVerdict;
+    readonly pullN: number | null;
+    readonly leastN: number | null;
+    readonly by: string;
+  }[];
+  readonly drops?: readonly {
+    readonly position: PositionKey;
+    readonly does: string;
+    readonly supplyV: number;
+    readonly groundV: number;
+    readonly loopV: number;
+    readonly limitV: number;
+    readonly asExpected: boolean;
     readonly by: string;
   }[];
   readonly rechecks: readonly {
@@ -134,6 +153,29 @@ export function releaseRecords(
       checks: e.body.checks,
       by: nameOf(e.user),
     })),
+    joints: checks.flatMap((c) =>
+      c.joints.flatMap(({ what, leastN, tug }) =>
+        tug ? [{ what, verdict: tug.verdict, pullN: tug.pullN, leastN, by: nameOf(tug.by) }] : [],
+      ),
+    ),
+    drops: checks.flatMap((c) =>
+      c.drops.flatMap(({ position, does, limitV, read }) =>
+        read
+          ? [
+              {
+                position,
+                does,
+                supplyV: read.supplyV,
+                groundV: read.groundV,
+                loopV: read.loopV,
+                limitV,
+                asExpected: read.asExpected,
+                by: nameOf(read.by),
+              },
+            ]
+          : [],
+      ),
+    ),
     rechecks: [...record.rechecks.values()].flatMap(({ event: e }) => {
       const item = items.find((i) => i.id === e.body.item);
       return item

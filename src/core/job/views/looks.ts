@@ -1,6 +1,8 @@
 import { readingOf } from '../../kernel/ids';
 import type { PositionKey } from '../../vehicle';
 import type { AimRead } from '../events';
+import type { DropPoint } from '../readings/drops';
+import type { HandJoint } from '../readings/handJoints';
 import { type MountLook, mountLooks } from '../readings/mounted';
 import { watchedNow } from '../readings/watched';
 import type { PlugLook } from '../readings/plugs';
@@ -36,6 +38,8 @@ export interface LooksView {
     readonly watched: { readonly event: string; readonly by: string; readonly at: string } | null;
     readonly mounted: readonly MountLook[];
     readonly plugs: readonly PlugLook[];
+    readonly joints: readonly HandJoint[];
+    readonly drops: readonly DropPoint[];
   }[];
   /** The meter and distance that were written down last in this job, to be taken again. */
   readonly lastMeter: { readonly meter: string; readonly distanceMm: number } | null;
@@ -53,7 +57,7 @@ export const looksView = perJob(({ reading }: Job): LooksView => {
   };
   const last = [...record.lightReads.values()].map((l) => l.event).sort((a, b) => (a.at < b.at ? 1 : -1))[0];
   return {
-    swaps: checks.map(({ swap }) => {
+    swaps: checks.map(({ swap, joints, drops }) => {
       const aim = record.aims.get(swap.id)?.event;
       const watched = watchedNow(swap, record);
       return {
@@ -75,6 +79,8 @@ export const looksView = perJob(({ reading }: Job): LooksView => {
         watched: watched ? { event: watched.id, by: watched.user, at: watched.at } : null,
         mounted: mounted.filter((m) => m.swap === swap.id),
         plugs: plugs.filter((p) => p.swap === swap.id),
+        joints,
+        drops,
       };
     }),
     lastMeter: last ? { meter: last.body.meter, distanceMm: last.body.distanceMm } : null,
