@@ -9,6 +9,9 @@ import { proveAll, workSteps } from './support/hands';
 /** The trailer from the door to the lock, everything but reading. */
 const MOST_ACTIONS = 80;
 
+/** Fog lamps taken into a running job: found, priced, agreed, ordered and looked at. */
+const MOST_TO_ADD = 30;
+
 let app: RunningApp;
 let page: Page;
 beforeAll(async () => {
@@ -192,5 +195,58 @@ it('a job on a wrong line is put on the right one: what does not fit there is ke
   await page.seeText('Dunmarrow Gannet');
   await press('[role=tab]', 'Open items');
   await page.gone('[data-unfit-entries]');
+  expect(problems).toEqual([]);
+});
+
+it('fog lamps are added in mid-job: their parts, minutes and price, and nothing settled is opened again', async () => {
+  await page.go('/?find=0008');
+  await page.seeText('Job 0008');
+  await click('a[data-stage=fit]');
+  const before = (await actionsDone(page)).length;
+  await click('[data-add-lamps]');
+  await click('[data-free="fog.front.left fog.front.right"]');
+  await page.find('[data-next-look]');
+  await inspect('fog lamps, fit');
+  for (let asked = 0; asked < 8; asked += 1) {
+    const css = '[data-next-look] [data-fact-editor]';
+    const fact = await page.attribute(css, 'data-fact-editor');
+    if (fact === null) break;
+    await click(
+      `[data-fact-editor="${fact}"] [data-answer=true], [data-fact-editor="${fact}"] [data-answer]`,
+    );
+    await page.waitFor(
+      async () => (await page.attribute(css, 'data-fact-editor')) !== fact,
+      `${fact} is asked again`,
+    );
+  }
+  for (;;) {
+    const ref = await page.attribute('[data-look]', 'data-look');
+    if (ref === null) break;
+    await click(`[data-look="${ref}"] button`);
+    await click(`[data-look="${ref}"] [data-answer=true], [data-fact-editor] [data-answer]`);
+    await page.gone(`[data-look="${ref}"]`);
+  }
+  await press('button', 'Take this lamp');
+  await page.seeText('Take it again');
+  await click('[data-fit-part=quote]');
+  await page.find('[data-shared]');
+  await page.find('[data-whole]');
+  await inspect('fog lamps, quote');
+  await type('[data-agree] input', 'Owner by phone, fogs too');
+  await page.press(Key.ENTER);
+  await page.find('[data-agreed=stands]');
+  await click('[data-all=order]');
+  await page.gone('[data-all=order]');
+  await click('a[data-stage=arrive]');
+  await press('[role=tab]', 'As found');
+  for (const side of ['left', 'right']) await click(`[data-sound="fog.front.${side}"]`);
+  await page.seeText('As found 4/4');
+  const actions = (await actionsDone(page)).slice(before);
+  process.stdout.write(`fog lamps in mid-job: ${actions.length} actions\n`);
+  expect(actions.length).toBeLessThanOrEqual(MOST_TO_ADD);
+  // What was apart is apart, and the light that was measured is not asked for again.
+  await click('a[data-stage=strip]');
+  await page.seeText('steps apart now');
+  await page.seeText('Screws of the arch liner');
   expect(problems).toEqual([]);
 });

@@ -30,6 +30,7 @@ export type { ReleaseWiring } from './release/releaseWiring';
 export type { ReleaseRecords } from './release/releaseRecords';
 export { type FeedPlace, feedPlace } from './readings/feedPlace';
 export * from './views';
+export { freeGroups } from './views/lampGroups';
 export { plugChoices } from './views/plugChoices';
 export { alike, dropPercent, lightChanges } from './readings/lightChange';
 export type { MountLook } from './readings/mounted';

@@ -15,7 +15,7 @@ import { sameList } from '../kernel/part';
 import { jobShape, unfitEntries } from './shape';
 import { type StageState, stageStates } from './stages/stageStates';
 import { wireWork } from './readings/wireNeeds';
-import { readStripping, type StripReading } from './readings/work';
+import { readStripping, sheetUses, type StripReading } from './readings/work';
 import type { JobSources } from './sources';
 import { vinOf } from './readings/vehicleFacts';
 
@@ -53,11 +53,14 @@ export function readJob(sources: JobSources): JobReading {
     registry,
   );
   const context: JudgeContext = { known, registry, profiles, parts: partsById(sources.parts) };
+  const stripping = { family, registry, known, sheet: sources.pinned.sheet };
+  const uses = sheetUses(record, stripping);
+  const sharedMin = (swap: string) => uses.find((u) => u.swap === swap)?.shared?.minutes ?? 0;
   const checks = sameList(
-    record.swaps.map((swap) => checkChoice(swap, record, sources, known, unknownPlugs)),
+    record.swaps.map((swap) => checkChoice(swap, record, sources, known, unknownPlugs, sharedMin(swap.id))),
   );
   const wiring = checks.flatMap((c) => (c.swap.choice ? wireWork(c, record) : []));
-  const strip = readStripping(record, { family, registry, known, sheet: sources.pinned.sheet }, wiring);
+  const strip = readStripping(record, stripping, uses, wiring);
   const plugs = plugLooks(checks, record, strip, connectorsOf(sources.connectors));
   const lacks = lacksOf(checks, family, context);
   const { items, unfit: closings } = openItems(record, facts.values(), checks, strip, plugs, lacks);

@@ -181,6 +181,8 @@ declare module '../kernel/reason' {
     'item-part-may-go': OfPart & { readonly behind: HeldBehind };
     'item-box': At & { readonly bad: readonly string[] };
     'item-scope-added': { readonly words: string; readonly minutes: number; readonly tests: string };
+    'item-lamps-added': AtAll & { readonly minutes: number };
+    'item-off-again': AtAll & Counted & { readonly step: Prose };
     'item-warranty': { readonly symptom: string };
   }
 }

@@ -2,7 +2,7 @@
 import { type FormEvent, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { type Wish, WISHES } from '@/core/fitment';
-import { type PositionView, arriveView } from '@/core/job';
+import { arriveView, freeGroups, type PositionView } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useJob, useView } from '../job/JobContext';
 
@@ -17,26 +17,11 @@ export function WishesPanel() {
   );
 }
 
-/** Left and right of one role at one end belong together; a lamp in the centre stands alone. */
-function pairs(positions: readonly PositionView[]): readonly (readonly PositionView[])[] {
-  const groups = new Map<string, PositionView[]>();
-  for (const p of positions) {
-    const { role, end, ordinal = 1, layer = '', side } = p.place.position;
-    const key = `${role}.${end}.${ordinal}.${layer}.${side === 'centre' ? 'c' : 's'}`;
-    groups.set(key, [...(groups.get(key) ?? []), p]);
-  }
-  return [...groups.values()];
-}
-
 function Swaps() {
   const { view, words, say, sender } = useJob();
   const { t } = words;
   const [picked, setPicked] = useState('');
-  // A pair as a rule; one side alone where only that one is to be changed, or the other is in the job already.
-  const free = pairs(view.positions).flatMap((g) => {
-    const left = g.filter((p) => p.swap === null);
-    return left.length > 1 ? [left, ...left.map((p) => [p])] : left.length === 1 ? [left] : [];
-  });
+  const free = freeGroups(view.positions);
   const keyOf = (g: readonly PositionView[]) => g.map((p) => p.key).join(' ');
   const name = say.positions;
   const add = (event: FormEvent) => {

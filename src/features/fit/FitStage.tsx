@@ -18,6 +18,7 @@ import { PartsPanel } from './PartsPanel';
 import { QuotePanel } from './QuotePanel';
 import { ScopePanel } from './ScopePanel';
 import { ShortlistTable } from './ShortlistTable';
+import { SwapTabs } from './SwapTabs';
 
 const PARTS = ['lamps', 'quote', 'boxes'] as const;
 const MOST_COMPARED = 3;
@@ -25,7 +26,7 @@ const NO_LOOKS: LookPlan = { looks: [], expectedMinutes: 0, method: 'exact', ope
 
 /** Fit: which assembly goes into this very vehicle, with what else, and why. */
 export function FitStage({ data }: { data: FitData }) {
-  const { view, words, say, swap, setFocus, sender } = useJob();
+  const { words, say, swap, sender } = useJob();
   const sending = useBusy();
   const orders = useSwapIn(useView(fitView))?.orders;
   const { t, tCode } = words;
@@ -88,20 +89,7 @@ export function FitStage({ data }: { data: FitData }) {
           <h2 className="text-2xl first-letter:uppercase">{say.positions(swap.positions)}</h2>
           <p className="text-soft">{t('fit.count', { count: list.length })}</p>
         </header>
-        {view.swaps.length > 1 && (
-          <div className="flex gap-2" role="group" aria-label={t('fit.swaps')}>
-            {view.swaps.map((s) => (
-              <button
-                key={s.id}
-                aria-pressed={s.id === swap.id}
-                className={`${BUTTON.plain} aria-pressed:border-petrol aria-pressed:text-petrol`}
-                onClick={() => s.positions[0] && setFocus(s.positions[0])}
-              >
-                {say.positions(s.positions)}
-              </button>
-            ))}
-          </div>
-        )}
+        <SwapTabs />
         <div className="flex gap-5 border-b border-line" role="tablist" aria-label={t('stage.fit')}>
           {PARTS.map((p) => (
             <button

@@ -5,6 +5,7 @@ import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { useBusy, useJob } from '../job/JobContext';
 import type { FitData } from './fitData';
+import { readMoney } from './money';
 
 /** The choice as lines of a quote, and what the customer agreed to. */
 export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData }) {
@@ -51,6 +52,11 @@ export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData
           </tr>
         </tbody>
       </table>
+      {quote.sharedMin > 0 && (
+        <p className="text-sm text-soft" data-shared={quote.sharedMin}>
+          {t('quote.shared', { minutes: quote.sharedMin })}
+        </p>
+      )}
       {quote.unpriced > 0 && (
         <p className="text-sm text-soft" data-unpriced={quote.unpriced}>
           {t('quote.unpriced', { count: quote.unpriced })}
@@ -142,12 +148,4 @@ function AgreeForm({ orders }: { orders: SwapOrders }) {
       </p>
     </form>
   );
-}
-
-/** A sum as typed, in minor units; empty is none, null is no sum. */
-function readMoney(text: string, decimal: '.' | ','): number | null {
-  const typed = text.trim();
-  if (typed === '') return 0;
-  const pattern = decimal === ',' ? /^\d{1,7}(,\d{1,2})?$/ : /^\d{1,7}(\.\d{1,2})?$/;
-  return pattern.test(typed) ? Math.round(Number(typed.replace(',', '.')) * 100) : null;
 }

@@ -104,6 +104,18 @@ export function RecordsPart({ doc, records }: { doc: ReleaseDocument; records: R
           </p>
         </SheetPart>
       ))}
+      {(records.scopes ?? []).length > 0 && (
+        <SheetPart title={t('scope.title')}>
+          <SheetLines
+            lines={(records.scopes ?? []).map(
+              (x) =>
+                `${x.words}: ${t('looks.minutes', { minutes: x.minutes })}${
+                  x.price ? `, ${say.money(x.price.minor, x.price.currency)}` : ''
+                } – ${x.consent} (${x.by})`,
+            )}
+          />
+        </SheetPart>
+      )}
       <RecordLight doc={doc} />
       {measured.length > 0 && (
         <SheetPart title={t('sheet.measured-wiring')}>

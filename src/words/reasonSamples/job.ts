@@ -31,6 +31,7 @@ export const job = {
   'item-function-proof': { positions: ['headlamp.front.left', 'headlamp.front.right'], unproven: 2, all: 2 },
   'item-isolated': { step: { 'en-GB': 'Bumper off' }, position: 'headlamp.front.left' },
   'item-lasting-change': { step: { 'en-GB': 'Bumper off' }, position: 'headlamp.front.left' },
+  'item-lamps-added': { positions: ['fog.front.left', 'fog.front.right'], minutes: 50 },
   'item-late-entries': { count: 2 },
   'item-lead': { position: 'headlamp.front.left', wires: 2 },
   'item-light-rule': {
@@ -47,6 +48,7 @@ export const job = {
   },
   'item-mode-open': { positions: ['headlamp.front.left', 'headlamp.front.right'] },
   'item-no-sheet': { positions: ['headlamp.front.left', 'headlamp.front.right'] },
+  'item-off-again': { positions: ['fog.front.left'], count: 2, step: { 'en-GB': 'Bumper off' } },
   'item-override': { verdict: 'check-first', words: 'Customer agrees.' },
   'item-owed': {
     step: { 'en-GB': 'Bumper off' },

@@ -4,6 +4,7 @@ import { type Reason, reason, factsOf } from '../../kernel/reason';
 import type { ResolvedFact } from '../../vehicle';
 import type { JobRecord } from '../fold';
 import type { ItemOrigin, OpenItem } from './openItem';
+import { addedItems } from './addedItems';
 import { atLamp } from './atLamp';
 import { closable, closingsThatDoNot, type Since } from './closings';
 import { proofItems, type RuledItem, stripItems } from './handItems';
@@ -74,7 +75,7 @@ export function openItems(
   }
   for (const check of checks) found.push(...checkItems(check, checkEntries(record)));
   // What a lock took in stays as it was then, until something reopens the job.
-  if (!isLocked(record)) found.push(...newerItems(record, checks, plugs, lacks));
+  if (!isLocked(record)) found.push(...newerItems(record, checks, strip, plugs, lacks));
   const first = record.swaps.flatMap((s) => s.chosenSince ?? []).sort(compareEvents)[0] ?? null;
   found.push(...stripItems(strip, record.rechecks).map((i) => ruled(record, i, first)));
   const orders = checks.flatMap((c) => c.orders ?? []);
@@ -117,12 +118,14 @@ export function openItems(
 function newerItems(
   record: JobRecord,
   checks: readonly ChoiceCheck[],
+  strip: StripReading,
   plugs: readonly PlugLook[],
   lacks: readonly VehicleLack[],
 ): readonly OpenItem[] {
   const chosen = checks.filter((c) => c.swap.choice !== null);
   const first = chosen.flatMap((c) => c.swap.chosenSince ?? []).sort(compareEvents)[0];
   return [
+    ...chosen.flatMap((c) => addedItems(c, strip, record).map((i) => ruled(record, i, c.swap.chosenSince))),
     ...chosen.flatMap((c) =>
       [...lookItems(c, plugs, record), ...jointItems(c), ...dropItems(c)].map((i) =>
         ruled(record, i, c.swap.choice?.event ?? null),

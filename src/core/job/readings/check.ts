@@ -84,6 +84,7 @@ const ordersOf = weakMapMemoize(
     feeds: readonly FeedMatter[],
     butts: number,
     rings: number,
+    sharedMin: number,
   ) => {
     const decided = { swap, wiring, matters, feeds, joints: { butts, rings } };
     const lamps = new Map(plan.places.map((p) => [p.lamp.id, p.lamp]));
@@ -95,6 +96,7 @@ const ordersOf = weakMapMemoize(
       { lamp: (id) => lamps.get(id), part: (id) => byId.get(id), rates },
       wireNeeds(decided, entries, parts),
       wireWork(decided, entries),
+      sharedMin,
     );
   },
 );
@@ -113,6 +115,7 @@ export function checkChoice(
   sources: JobSources,
   known: Known,
   unknownPlugs: FactReading['unknownPlugs'],
+  sharedMin: number,
 ): ChoiceCheck {
   if (!swap.choice)
     return laid(swap, null, null, NO_WIRING, NO_MATTERS, NO_FEEDS, NO_PROOFS, null, NO_JOINTS, NO_DROPS, '');
@@ -144,6 +147,7 @@ export function checkChoice(
         feeds,
         count('butt'),
         count('ring'),
+        sharedMin,
       ),
     joints,
     dropsOf(swap.id, wiring, feeds, matters, dropEntries(record), dropSources(all)),

@@ -157,13 +157,16 @@ describe('the drop under load', () => {
     });
   });
 
-  it.each([1_500, 6_000, 12_000])('at %d mm of way the wire that is chosen for it keeps to the limit', (mm) => {
-    const list = [
-      ...events,
-      event('wire-decided', { swap: 's', matter: `route/${HL}`, choice: String(mm), after: [] }),
-    ];
-    const drl = drops(list).find((d) => d.position === HL && d.does === 'drl');
-    expect(drl?.expected.supplyV).toBeGreaterThan(0);
-    expect((drl?.expected.supplyV ?? 9) + (drl?.expected.groundV ?? 9)).toBeLessThanOrEqual(0.5);
-  });
+  it.each([1_500, 6_000, 12_000])(
+    'at %d mm of way the wire that is chosen for it keeps to the limit',
+    (mm) => {
+      const list = [
+        ...events,
+        event('wire-decided', { swap: 's', matter: `route/${HL}`, choice: String(mm), after: [] }),
+      ];
+      const drl = drops(list).find((d) => d.position === HL && d.does === 'drl');
+      expect(drl?.expected.supplyV).toBeGreaterThan(0);
+      expect((drl?.expected.supplyV ?? 9) + (drl?.expected.groundV ?? 9)).toBeLessThanOrEqual(0.5);
+    },
+  );
 });

@@ -139,7 +139,7 @@ describe('parts on their way', () => {
 it('a part that is held behind a proof may go when its own swap is proven, whatever another swap wants', () => {
   const held = (swap: string) => ({
     swap,
-    quote: { lines: [], minutes: { p50: 0, p90: 0 }, total: null, unpriced: 0 },
+    quote: { lines: [], minutes: { p50: 0, p90: 0 }, total: null, unpriced: 0, sharedMin: 0 },
     agreed: null,
     procured: [
       {

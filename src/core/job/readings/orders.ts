@@ -34,6 +34,8 @@ export interface Quote {
   readonly total: Money | null;
   /** Lines of the wiring that are in no sum, because the shelf has no price for them. */
   readonly unpriced: number;
+  /** Minutes that lamps which were in the job before have paid for: they are in neither figure nor price. */
+  readonly sharedMin: number;
 }
 
 /** A part or lamp on its way: what is needed, what was ordered and came. */
@@ -108,20 +110,25 @@ export interface OrderSources {
 /** Id of a need that no part of the shelf meets. */
 export const needId = (key: string): string => `need:${key}`;
 
-/** The quote of a judged swap: its lamps, what it and its wiring need besides, the work. */
+/**
+ * The quote of a judged swap: its lamps, what it and its wiring need besides, the work at its margin.
+ * @param sharedMin minutes of steps that lamps of before in the job do already
+ */
 export function quoteOf(
   judgement: Judgement,
   s: OrderSources,
   needs: readonly WireNeed[] = [],
   work: readonly WireWork[] = [],
+  sharedMin = 0,
 ): Quote {
   const count = new Map<string, number>();
   for (const id of Object.values(judgement.lamps)) count.set(id, (count.get(id) ?? 0) + 1);
   const times = (price: Money | undefined, n: number) =>
     price && price.currency === s.rates.hour.currency ? { ...price, minor: price.minor * n } : null;
   const wiringMin = work.reduce((n, w) => n + w.minutes, 0);
-  const low = judgement.minutes.low + wiringMin;
-  const high = judgement.minutes.high + wiringMin;
+  const atMargin = (minutes: number) => Math.max(0, minutes - sharedMin) + wiringMin;
+  const low = atMargin(judgement.minutes.low);
+  const high = atMargin(judgement.minutes.high);
   const lines: readonly QuoteLine[] = [
     ...[...count].sort().map(([id, quantity]) => ({
       kind: 'lamp' as const,
@@ -161,7 +168,7 @@ export function quoteOf(
       }
     : null;
   const unpriced = lines.filter((l) => l.kind === 'wiring' && l.price === null).length;
-  return { lines, minutes: { p50: low, p90: high }, total, unpriced };
+  return { lines, minutes: { p50: low, p90: high }, total, unpriced, sharedMin };
 }
 
 /** The entries that quotes, orders and boxes depend on. */
@@ -175,8 +182,9 @@ export function swapOrders(
   s: OrderSources,
   needs: readonly WireNeed[] = [],
   work: readonly WireWork[] = [],
+  sharedMin = 0,
 ): SwapOrders {
-  const quote = quoteOf(judgement, s, needs, work);
+  const quote = quoteOf(judgement, s, needs, work, sharedMin);
   const agreed = record.quotes.get(swap.id)?.event.body;
   const entries = record.partMoves.filter((e) => e.body.swap === swap.id);
   const moves = entries.map((e) => e.body);

@@ -12,6 +12,7 @@ import {
   holdPoint,
   stripPlan,
   type SheetUse,
+  type Step,
   type StripPlan,
   type StepSheet,
   totalBalance,
@@ -37,13 +38,25 @@ export interface SheetUseView {
   /** `none`: the shelf has no sheet. `unknown`: what is not known yet decides whether one is for this vehicle. */
   readonly state: 'chosen' | 'taken' | 'none' | 'unknown';
   readonly sheet: StepSheet | null;
+  /** `minutes`: out and back, without what lamps of before have taken off already. */
   readonly candidates: readonly {
     readonly sheet: StepSheet;
     readonly suits: Certainty;
     readonly minutes: number;
   }[];
+  /** What its way shares with lamps that were in the job before it; null: nothing. */
+  readonly shared: SharedWork | null;
   /** Choices of another way that came while steps of this one were done. */
   readonly unfit: readonly Unfit[];
+}
+
+/** Steps of a sheet that are done once for several swaps: whoever came first has paid for them. */
+export interface SharedWork {
+  /** Out and back, of those that need not be done again. */
+  readonly minutes: number;
+  readonly steps: readonly Step[];
+  /** Put back before these lamps came into the job: they have to come off once more. */
+  readonly again: readonly Step[];
 }
 
 /** A step of the plan with what happened at it. */
@@ -104,9 +117,9 @@ const holdOf = weakMapMemoize(holdPoint);
 export function readStripping(
   record: JobRecord,
   s: StripSources,
-  wiring: readonly WireWork[] = [],
+  uses: readonly SheetUseView[],
+  wiring: readonly WireWork[],
 ): StripReading {
-  const uses = record.swaps.filter((w) => w.choice).map((w) => sheetUse(w, record, s));
   const sides = new Map(s.family.places.map((p) => [positionKey(p.position), p.position.side]));
   const used = uses.flatMap(({ sheet, positions }) =>
     sheet
@@ -195,23 +208,71 @@ function tickOf(latest: TickedStep | undefined): StepLine['tick'] {
   };
 }
 
-function sheetUse(swap: SwapRecord, record: JobRecord, s: StripSources): SheetUseView {
+/** The way to each swap's lamps, in the order in which they came into the job: the later pay for what they add. */
+export function sheetUses(record: JobRecord, s: StripSources): readonly SheetUseView[] {
+  const before = new Map<string, Step>();
+  return record.swaps
+    .filter((w) => w.choice)
+    .map((swap) => {
+      const use = sheetUse(swap, record, s, before);
+      for (const step of use.sheet?.steps ?? []) if (step.scope === 'once') before.set(step.id, step);
+      return use;
+    });
+}
+
+function sheetUse(
+  swap: SwapRecord,
+  record: JobRecord,
+  s: StripSources,
+  before: ReadonlyMap<string, Step>,
+): SheetUseView {
   const pinned = (swap.choice?.event.body.sheets ?? []).flatMap((ref) => s.sheet(ref) ?? []);
   const candidates = pinned
     .map((sheet) => ({
       sheet,
       suits: suits(sheet, swap, s),
-      minutes: minutesOf(sheet, swap.positions.length),
+      minutes:
+        minutesOf(sheet, swap.positions.length) - (sharedWork(sheet, swap, record, before)?.minutes ?? 0),
     }))
     .filter((c) => c.suits !== 'no')
     .sort((a, b) => a.minutes - b.minutes || (a.sheet.id < b.sheet.id ? -1 : 1));
-  // Nobody has chosen: the quickest that is surely for this vehicle is taken, and can be exchanged.
-  const sure = candidates.find((c) => c.suits === 'yes');
+  // Nobody has chosen: the way that was begun, else the quickest that is surely for this vehicle; it can be exchanged.
+  const ticked = new Set([...record.ticks.values()].map((t) => sheetStep(t.event.body.step)));
+  const begun = (sheet: StepSheet) => sheet.steps.some((x) => ticked.has(x.id) && !before.has(x.id));
+  const certain = candidates.filter((c) => c.suits === 'yes');
+  const sure = certain.find((c) => begun(c.sheet)) ?? certain[0];
   const { chosen, unfit } = chosenSheet(swap.id, record, candidates, sure?.sheet ?? null);
-  const base = { swap: swap.id, positions: swap.positions, candidates, unfit };
-  if (chosen) return { ...base, state: 'chosen', sheet: chosen };
-  if (sure) return { ...base, state: 'taken', sheet: sure.sheet };
-  return { ...base, state: candidates.length > 0 ? 'unknown' : 'none', sheet: null };
+  const sheet = chosen ?? sure?.sheet ?? null;
+  return {
+    swap: swap.id,
+    positions: swap.positions,
+    candidates,
+    unfit,
+    sheet,
+    shared: sheet && sharedWork(sheet, swap, record, before),
+    state: chosen ? 'chosen' : sure ? 'taken' : candidates.length > 0 ? 'unknown' : 'none',
+  };
+}
+
+/** What of a sheet lamps of before do already; null: nothing. */
+function sharedWork(
+  sheet: StepSheet,
+  swap: SwapRecord,
+  record: JobRecord,
+  before: ReadonlyMap<string, Step>,
+): SharedWork | null {
+  const shared = sheet.steps.filter((x) => x.scope === 'once' && before.has(x.id));
+  if (shared.length === 0) return null;
+  const since = swap.chosenSince;
+  const isBack = (x: Step) => {
+    const out = record.ticks.get(wayStep('out', x.id))?.event;
+    const back = record.ticks.get(wayStep('back', x.id))?.event;
+    const done = [out, back].every((e) => e !== undefined && e.body.outcome !== 'not-needed');
+    return done && back !== undefined && since !== null && compareEvents(back, since) < 0;
+  };
+  const again = shared.filter(isBack);
+  const steps = shared.filter((x) => !again.includes(x));
+  return { minutes: steps.reduce((n, x) => n + bothWays(x), 0), steps, again };
 }
 
 /**
@@ -260,10 +321,14 @@ function suits(sheet: StepSheet, swap: SwapRecord, s: StripSources): Certainty {
 function minutesOf(sheet: StepSheet, lamps: number): number {
   return sheet.steps.reduce((sum, step) => {
     const times = step.scope === 'once' ? 1 : step.sides ? Math.min(lamps, step.sides.length) : lamps;
-    const way = wayOf(step);
-    const back = way === 'out' ? 0 : (step.back?.minutes ?? step.minutes);
-    return sum + times * ((way === 'back' ? 0 : step.minutes) + back);
+    return sum + times * bothWays(step);
   }, 0);
+}
+
+/** Minutes of a step out and back. */
+function bothWays(step: Step): number {
+  const way = wayOf(step);
+  return (way === 'back' ? 0 : step.minutes) + (way === 'out' ? 0 : (step.back?.minutes ?? step.minutes));
 }
 
 function parkingState(out: readonly StepLine[], back: readonly StepLine[]): ParkingState | null {

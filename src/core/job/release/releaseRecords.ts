@@ -33,6 +33,14 @@ export interface ReleaseRecords {
     readonly total: Money | null;
     readonly agreed: { readonly total: Money; readonly words: string } | null;
   }[];
+  /** Absent: frozen before its price was kept. */
+  readonly scopes?: readonly {
+    readonly words: string;
+    readonly minutes: number;
+    readonly price: Money | null;
+    readonly consent: string;
+    readonly by: string;
+  }[];
   readonly light: readonly {
     readonly when: 'before' | 'after';
     readonly lux: Readonly<Record<PositionKey, number>>;
@@ -132,6 +140,13 @@ export function releaseRecords(
         }),
       total: o.quote.total,
       agreed: o.agreed ? { total: o.agreed.total, words: o.agreed.words } : null,
+    })),
+    scopes: record.scopes.map((e) => ({
+      words: e.body.words,
+      minutes: e.body.minutes,
+      price: e.body.price ?? null,
+      consent: e.body.consent,
+      by: nameOf(e.user),
     })),
     light: [...record.lightReads.values()].map(({ event: e }) => ({
       when: e.body.when,

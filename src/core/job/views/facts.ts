@@ -30,7 +30,13 @@ export const factsView = perJob(({ pack, reading }: Job): readonly FactView[] =>
     const place = at.get(subject);
     return !asked || asked.has(askedAt(subject === 'vehicle' || !place ? 'vehicle' : place, fact));
   };
-  const listed = registry.list
+  // Circuits and options are on no list: those that a row of the shelf asks for are asked.
+  const unlisted = [...new Set(pack.asked ?? [])].flatMap((at) => {
+    const id = at.slice(at.indexOf('/') + 1);
+    return registry.list.some((k) => k.id === id) ? [] : (registry.find(id) ?? []);
+  });
+  const keys = [...registry.list, ...new Map(unlisted.map((k) => [k.id, k])).values()];
+  const listed = keys
     .flatMap((key) =>
       key.subject === 'vehicle'
         ? [{ key, subject: 'vehicle' }]
