@@ -185,6 +185,7 @@ export function wording(words: Words, names: FactNames): Wording {
       ...(typeof f.state === 'string' ? { state: controls.settingText(f.state) } : {}),
       positions: Array.isArray(f.positions) ? positions(f.positions as readonly string[]) : '',
       position: typeof f.position === 'string' ? position(f.position) : 'none',
+      ...(typeof f.other === 'string' ? { other: position(f.other) } : {}),
       place: typeof f.place === 'string' ? f.place : 'none',
       ...Object.fromEntries(
         CODED.flatMap(([name, kind]) =>

@@ -63,7 +63,15 @@ export function readJob(sources: JobSources): JobReading {
   const strip = readStripping(record, stripping, uses, wiring);
   const plugs = plugLooks(checks, record, strip, connectorsOf(sources.connectors));
   const lacks = lacksOf(checks, family, context);
-  const { items, unfit: closings } = openItems(record, facts.values(), checks, strip, plugs, lacks);
+  const { items, unfit: closings } = openItems(
+    record,
+    facts.values(),
+    checks,
+    strip,
+    plugs,
+    lacks,
+    frame.positions,
+  );
   const stages = stageStates({
     vehicle,
     lightVehicle: family.lightVehicle,

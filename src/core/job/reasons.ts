@@ -182,6 +182,13 @@ declare module '../kernel/reason' {
     'item-box': At & { readonly bad: readonly string[] };
     'item-scope-added': { readonly words: string; readonly minutes: number; readonly tests: string };
     'item-lamps-added': AtAll & { readonly minutes: number };
+    'item-one-side': At & { readonly other: PositionKey };
+    'item-two-kinds': AtAll;
+    'item-unlike-light': At & {
+      readonly other: PositionKey;
+      readonly lux: number;
+      readonly otherLux: number;
+    };
     'item-off-again': AtAll & Counted & { readonly step: Prose };
     'item-warranty': { readonly symptom: string };
   }

@@ -48,6 +48,14 @@ export const job = {
   },
   'item-mode-open': { positions: ['headlamp.front.left', 'headlamp.front.right'] },
   'item-no-sheet': { positions: ['headlamp.front.left', 'headlamp.front.right'] },
+  'item-one-side': { position: 'tail.rear.left', other: 'tail.rear.right' },
+  'item-two-kinds': { positions: ['tail.rear.left', 'tail.rear.right'] },
+  'item-unlike-light': {
+    position: 'headlamp.front.left',
+    other: 'headlamp.front.right',
+    lux: 18,
+    otherLux: 31,
+  },
   'item-off-again': { positions: ['fog.front.left'], count: 2, step: { 'en-GB': 'Bumper off' } },
   'item-override': { verdict: 'check-first', words: 'Customer agrees.' },
   'item-owed': {

@@ -37,6 +37,7 @@ export type ItemOrigin =
   | 'mount'
   | 'joint'
   | 'drop'
+  | 'pair'
   | 'required';
 
 /** Who may close an item with *done*. A lead may close any, and alone may hand one over in writing. */
@@ -110,5 +111,6 @@ export const CLOSABLE: Readonly<Record<ItemOrigin, ClosableBy>> = {
   mount: 'technician',
   joint: 'technician',
   drop: 'technician',
+  pair: 'anyone',
   required: 'lead',
 };

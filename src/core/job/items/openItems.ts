@@ -8,7 +8,7 @@ import { addedItems } from './addedItems';
 import { atLamp } from './atLamp';
 import { closable, closingsThatDoNot, type Since } from './closings';
 import { proofItems, type RuledItem, stripItems } from './handItems';
-import { type HeldBehind, isPersonsItem } from '../events';
+import { type HeldBehind, isPersonsItem, type JobFrame } from '../events';
 import { compareEvents } from '../log/frontier';
 import type { Unfit } from '../log/standing';
 import { orderItems } from '../readings/orders';
@@ -20,6 +20,7 @@ import type { StripReading } from '../readings/work';
 import { harnessItems } from './harnessItems';
 import { dropItems, jointItems } from './jointItems';
 import { lookItems } from './lookItems';
+import { pairItems } from './pairItems';
 import type { PlugLook } from '../readings/plugs';
 import { readingOf } from '../../kernel/ids';
 import { isLocked } from '../log/locked';
@@ -44,6 +45,7 @@ export function openItems(
   strip: StripReading,
   plugs: readonly PlugLook[],
   lacks: readonly VehicleLack[],
+  places: JobFrame['positions'],
 ): ItemReading {
   const found: OpenItem[] = record.raised.map((e) =>
     closable(record, {
@@ -75,7 +77,7 @@ export function openItems(
   }
   for (const check of checks) found.push(...checkItems(check, checkEntries(record)));
   // What a lock took in stays as it was then, until something reopens the job.
-  if (!isLocked(record)) found.push(...newerItems(record, checks, strip, plugs, lacks));
+  if (!isLocked(record)) found.push(...newerItems(record, checks, strip, plugs, lacks, places));
   const first = record.swaps.flatMap((s) => s.chosenSince ?? []).sort(compareEvents)[0] ?? null;
   found.push(...stripItems(strip, record.rechecks).map((i) => ruled(record, i, first)));
   const orders = checks.flatMap((c) => c.orders ?? []);
@@ -121,10 +123,14 @@ function newerItems(
   strip: StripReading,
   plugs: readonly PlugLook[],
   lacks: readonly VehicleLack[],
+  places: JobFrame['positions'],
 ): readonly OpenItem[] {
   const chosen = checks.filter((c) => c.swap.choice !== null);
   const first = chosen.flatMap((c) => c.swap.chosenSince ?? []).sort(compareEvents)[0];
   return [
+    ...pairItems(chosen, record, places).map(({ swap, ...i }) =>
+      ruled(record, i, chosen.find((c) => c.swap.id === swap)?.swap.chosenSince ?? null),
+    ),
     ...chosen.flatMap((c) => addedItems(c, strip, record).map((i) => ruled(record, i, c.swap.chosenSince))),
     ...chosen.flatMap((c) =>
       [...lookItems(c, plugs, record), ...jointItems(c), ...dropItems(c)].map((i) =>

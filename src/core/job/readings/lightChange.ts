@@ -34,3 +34,30 @@ export function lightChanges(before: LightMeasured, after: LightMeasured): reado
 
 /** How steeply a cutoff falls, per cent of the distance; negative: it rises. */
 export const dropPercent = (dropMm: number, distanceMm: number): number => (dropMm / distanceMm) * 100;
+
+/** *Setting*: what the darker of a pair must have of the brighter one's light, share. */
+export const PAIR_LEAST = 0.7;
+
+interface Lit {
+  readonly position: PositionKey;
+  readonly lux: number;
+}
+
+/** Pairs whose light is unlike as it was measured, the brighter one first. @param twinOf the other side's lamp */
+export function unlikeLight(
+  lux: Readonly<Record<PositionKey, number>>,
+  twinOf: (position: PositionKey) => PositionKey | null,
+): readonly (readonly [Lit, Lit])[] {
+  return Object.entries(lux).flatMap(([position, own]): readonly (readonly [Lit, Lit])[] => {
+    const other = twinOf(position);
+    const its = other === null ? undefined : lux[other];
+    return other !== null && its !== undefined && own < its * PAIR_LEAST
+      ? [
+          [
+            { position: other, lux: its },
+            { position, lux: own },
+          ],
+        ]
+      : [];
+  });
+}
