@@ -1,5 +1,5 @@
 import type { ControlState } from '@/core/controls';
-import type { FeedPlace } from '@/core/job';
+import { type FeedPlace, OWN_PLUG } from '@/core/job';
 import { factsOf, type Prose, type Reason, type ReasonValue } from '@/core/kernel/reason';
 import { controlWords } from './controlWords';
 import type { Words } from './words';
@@ -183,6 +183,7 @@ export function wording(words: Words, names: FactNames): Wording {
       ...(typeof f.end === 'string' ? { end: end(f.end) } : {}),
       ...(Array.isArray(f.ends) ? { ends: words.list(f.ends.map((e: string) => end(e))) } : {}),
       ...(typeof f.state === 'string' ? { state: controls.settingText(f.state) } : {}),
+      ...(f.plug === OWN_PLUG ? { plug: t('plug.own') } : {}),
       positions: Array.isArray(f.positions) ? positions(f.positions as readonly string[]) : '',
       position: typeof f.position === 'string' ? position(f.position) : 'none',
       ...(typeof f.other === 'string' ? { other: position(f.other) } : {}),

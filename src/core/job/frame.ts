@@ -6,6 +6,7 @@ import { type FactRegistry, positionKey } from '../vehicle';
 import type { AnyStoredEvent, JobFrame } from './events';
 import { compareEvents } from './log/frontier';
 import { standingEvents } from './log/standing';
+import { OWN_PLUG } from './readings/plugs';
 import { sameList } from '../kernel/part';
 
 /** What a job is about, before any entry is read. */
@@ -45,7 +46,14 @@ function layFrame(
   return {
     positions: new Set(family.places.map((p) => positionKey(p.position))),
     factKey: registry.find,
-    plugs: new Set((family.plugs ?? []).map((p) => plugAt(positionKey(p.position), p.id))),
+    plugs: new Set([
+      ...(family.plugs ?? []).map((p) => plugAt(positionKey(p.position), p.id)),
+      // Where the line names none there is one all the same.
+      ...family.places
+        .map((p) => positionKey(p.position))
+        .filter((at) => !(family.plugs ?? []).some((p) => positionKey(p.position) === at))
+        .map((at) => plugAt(at, OWN_PLUG)),
+    ]),
     vehicleCavities: new Set(
       (family.plugs ?? []).flatMap((p) =>
         p.cavities.map((c) => cavityAt(positionKey(p.position), cavityOf(p.id, c.cavity))),

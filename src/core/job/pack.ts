@@ -4,6 +4,7 @@ import { type ConnectorHalf, plugNames } from '../harness';
 import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
 import type { StepSheet } from '../strip';
 import { type FactKey, factRegistry, type FactRegistry } from '../vehicle';
+import { isOwnRow } from './byHand';
 import type { AnyStoredEvent, RowRef } from './events';
 import type { Rates } from './readings/orders';
 import { type JobReading, readJob } from './readJob';
@@ -152,7 +153,10 @@ export function withRows(pack: JobPack, more: ShelfSlice): JobPack {
 export function lacksRows(pack: JobPack): boolean {
   const has = new Set(pack.applications.map((r) => rowAt(r.body.id, r.rev)));
   return pack.events.some(
-    (e) => e.type === 'lamp-chosen' && !has.has(rowAt(e.body.application.id, e.body.application.rev)),
+    (e) =>
+      e.type === 'lamp-chosen' &&
+      !isOwnRow(e.body.application.id) &&
+      !has.has(rowAt(e.body.application.id, e.body.application.rev)),
   );
 }
 

@@ -2,6 +2,7 @@ import { type JudgeContext, type VehicleLack, vehicleLacks } from '../fitment';
 import type { Family, Lamp } from '../shelf/types';
 import type { FactRef, ResolvedFact, VinReading } from '../vehicle';
 import { foldJob, type JobRecord } from './fold';
+import { handLamps, withHandRows } from './byHand';
 import { jobFrame } from './frame';
 import type { Unfit } from './log/standing';
 import type { OpenItem } from './items/openItem';
@@ -35,16 +36,17 @@ export interface JobReading {
 }
 
 /** Reads a job: folds the events, resolves the facts, judges the pinned choices again, derives items and stages. */
-export function readJob(sources: JobSources): JobReading {
-  const { vehicle, family, registry, profiles } = sources;
+export function readJob(given: JobSources): JobReading {
+  const { vehicle, family, registry, profiles } = given;
   const frame = jobFrame({
     family,
     registry,
-    parts: sources.parts,
-    lamps: everChosen(sources),
-    otherJobs: sources.otherEvents,
+    parts: given.parts,
+    lamps: everChosen(given),
+    otherJobs: given.otherEvents,
   });
-  const record = foldJob(sources.events, frame);
+  const record = foldJob(given.events, frame);
+  const sources = { ...given, pinned: withHandRows(given.pinned, handLamps(record, family.id)) };
   const { facts, known, unknownPlugs } = readFacts(
     record.facts,
     sameList(sources.otherEvents),

@@ -123,6 +123,13 @@ export const BUILT_IN_FACT_KEYS: readonly FactKey[] = [
     sources: ['seen', 'told', 'assumed'],
     look: { id: 'operate-lamp', minutes: 2 },
   },
+  {
+    id: 'trial-fit',
+    subject: 'position',
+    type: { kind: 'yes-no' },
+    sources: ['seen', 'told'],
+    look: { id: 'hold-in-opening', minutes: 5 },
+  },
 ];
 
 /** The fact keys that a shop works with. `option.*` (vehicle) and `circuit.*` (position) exist unlisted. */

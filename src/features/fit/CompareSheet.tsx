@@ -5,6 +5,7 @@ import { LampFace } from '@/ui/LampFace';
 import { RoadGlyph, VerdictMark } from '@/ui/marks';
 import { Sheet } from '@/ui/Sheet';
 import { useJob } from '../job/JobContext';
+import { minutesText } from './figures';
 import type { FitData } from './fitData';
 import { HistoryText } from './HistoryText';
 
@@ -67,10 +68,7 @@ export function CompareSheet({
               </span>
             )),
     ],
-    [
-      t('fit.minutes'),
-      ({ judgement: j }) => <span className="font-mono">{`${j.minutes.low}–${j.minutes.high}`}</span>,
-    ],
+    [t('fit.minutes'), ({ judgement: j }) => <span className="font-mono">{minutesText(j.minutes)}</span>],
     [
       t('fit.price'),
       ({ judgement: j }) => (

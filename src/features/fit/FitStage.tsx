@@ -9,6 +9,7 @@ import { useKeys } from '@/ui/useKeys';
 import { useBusy, useJob, useSwapIn, useView } from '../job/JobContext';
 import { ChooseSheet } from './ChooseSheet';
 import { CompareSheet } from './CompareSheet';
+import { DescribeLamp } from './DescribeLamp';
 import { FitBecause } from './FitBecause';
 import type { FitData } from './fitData';
 import { FunctionTable } from './FunctionTable';
@@ -155,7 +156,9 @@ export function FitStage({ data }: { data: FitData }) {
               </div>
             )}
             {list.length === 0 ? (
-              <p className="text-soft">{t('fit.empty')}</p>
+              <p className="text-soft" data-no-lamp>
+                {t('fit.empty')}
+              </p>
             ) : (
               <ShortlistTable
                 list={list}
@@ -168,6 +171,7 @@ export function FitStage({ data }: { data: FitData }) {
               />
             )}
             {picked && <FunctionTable candidate={picked} />}
+            <OwnLamp key={swap.id} none={list.length === 0} onKept={pick} />
           </>
         )}
         <CompareSheet
@@ -180,6 +184,28 @@ export function FitStage({ data }: { data: FitData }) {
       </main>
       <FitBecause candidate={picked} data={data} />
     </>
+  );
+}
+
+/** A lamp of one’s own: the form stands open where the shelf has none, and a tap away everywhere else. */
+function OwnLamp({ none, onKept }: { none: boolean; onKept: (application: string) => void }) {
+  const { words } = useJob();
+  const [wanted, setWanted] = useState(false);
+  if (none || wanted)
+    return (
+      <DescribeLamp
+        onKept={(application) => {
+          setWanted(false);
+          onKept(application);
+        }}
+      />
+    );
+  return (
+    <div>
+      <button type="button" className={BUTTON.quiet} onClick={() => setWanted(true)} data-describe-lamp>
+        {words.t('describe.open')}
+      </button>
+    </div>
   );
 }
 

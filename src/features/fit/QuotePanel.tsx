@@ -5,7 +5,7 @@ import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { useBusy, useJob } from '../job/JobContext';
 import type { FitData } from './fitData';
-import { readMoney } from './money';
+import { readMoney } from './figures';
 
 /** The choice as lines of a quote, and what the customer agreed to. */
 export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData }) {

@@ -4,7 +4,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { fitView } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useBusy, useJob, useView } from '../job/JobContext';
-import { readMoney } from './money';
+import { readMoney } from './figures';
 
 const EMPTY = { words: '', minutes: '', price: '', parts: '', tests: '', consent: '' };
 type Field = keyof typeof EMPTY;

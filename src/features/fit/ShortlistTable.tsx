@@ -3,6 +3,7 @@ import { type Candidate, isOffRoadOnly } from '@/core/fitment';
 import { LampFace } from '@/ui/LampFace';
 import { RoadGlyph, VerdictMark } from '@/ui/marks';
 import { useJob } from '../job/JobContext';
+import { minutesText } from './figures';
 import type { FitData } from './fitData';
 import { HistoryText } from './HistoryText';
 
@@ -117,7 +118,7 @@ export function ShortlistTable({
                   : j.parts.map((p) => <PartText key={`${p.part}${p.certain}`} line={p} data={data} />)}
               </td>
               <td className="py-2.5 font-mono text-sm">
-                {j.verdict === 'does-not-fit' ? '–' : `${j.minutes.low}–${j.minutes.high}`}
+                {j.verdict === 'does-not-fit' ? '–' : minutesText(j.minutes)}
               </td>
               <td className="py-2.5 pl-3 text-right font-mono text-sm">
                 {j.price && j.verdict !== 'does-not-fit' ? say.money(j.price.minor, j.price.currency) : '–'}

@@ -2,6 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { useRef, useState } from 'react';
 import { useForm, useWatch } from 'react-hook-form';
+import type { OwnLine } from '@/core/job';
 import { readVin } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { VinHint } from '@/ui/VinHint';
@@ -11,6 +12,7 @@ import { type Envelope } from '../job/acts';
 import { useOutbox } from '../outbox/OutboxProvider';
 import { type FamilyChoice, FamilyPicker } from '../job/FamilyPicker';
 import { KnownVehicles, type KnownVehicle } from './KnownVehicles';
+import { emptyLine, OwnLineFields } from './OwnLineFields';
 
 export interface NewJobFields {
   readonly family: string;
@@ -21,6 +23,10 @@ export interface NewJobFields {
   readonly toldYear: string;
   readonly market: string;
   readonly words: string;
+  /** Of a line by hand; its fields are no text fields of the form. */
+  readonly ownMaker?: string;
+  readonly ownName?: string;
+  readonly ownLamps?: string;
 }
 
 type OpenJobAnswer =
@@ -57,15 +63,15 @@ export function NewJobForm({ families, findVehicles }: NewJobFormProps) {
   const [known, setKnown] = useState<KnownVehicle | null>(null);
   const [offer, setOffer] = useState<string | null>(null);
   const [broken, setBroken] = useState(false);
+  const [own, setOwn] = useState<OwnLine | null>(null);
   const head = useRef<Envelope | null>(null);
   const [vin, family] = useWatch({ control, name: ['vin', 'family'] });
   const light = families.find((f) => f.id === family)?.lightVehicle ?? null;
   const errors = formState.errors;
 
-  const open = (vehicle: string | null) =>
+  const send = (vehicle: string | null) =>
     handleSubmit(async (fields) => {
       setBroken(false);
-      form.clearErrors();
       // The same id until it is answered: pressing twice, or again after a lost answer, opens one job.
       try {
         head.current ??= await (await opened).envelope(null);
@@ -77,6 +83,7 @@ export function NewJobForm({ families, findVehicles }: NewJobFormProps) {
             toldYear: fields.toldYear.trim() || null,
             ...head.current,
             vehicle,
+            own,
           }),
         });
         if (response.status === 401) return router.push('/sign-in');
@@ -90,6 +97,12 @@ export function NewJobForm({ families, findVehicles }: NewJobFormProps) {
         setBroken(true);
       }
     });
+  // What the server found wrong before goes first: it would keep the form from being sent again.
+  const open = (vehicle: string | null) => (event: { preventDefault: () => void }) => {
+    event.preventDefault();
+    form.clearErrors();
+    return void send(vehicle)();
+  };
   const message = (name: keyof NewJobFields) => {
     const code = errors[name]?.message;
     return code === undefined
@@ -128,12 +141,30 @@ export function NewJobForm({ families, findVehicles }: NewJobFormProps) {
           <fieldset className="grid gap-4 border-t border-line pt-4">
             <legend className="font-head text-lg font-semibold">{t('new.new-vehicle')}</legend>
             <div className="grid gap-4 md:grid-cols-2">
-              <FamilyPicker
-                families={families}
-                chosen={family}
-                onChoose={(id) => setValue('family', id, { shouldValidate: true })}
-                fault={message('family')}
-              />
+              {own === null ? (
+                <div className="grid content-start gap-1">
+                  <FamilyPicker
+                    families={families}
+                    chosen={family}
+                    onChoose={(id) => setValue('family', id, { shouldValidate: true })}
+                    fault={message('family')}
+                  />
+                  {family === '' && (
+                    <button
+                      type="button"
+                      className={`${BUTTON.quiet} justify-self-start`}
+                      onClick={() => setOwn(emptyLine())}
+                      data-own-line
+                    >
+                      {t('own.open')}
+                    </button>
+                  )}
+                </div>
+              ) : (
+                <div className="md:col-span-2">
+                  <OwnLineFields line={own} onChange={setOwn} onBack={() => setOwn(null)} faultOf={message} />
+                </div>
+              )}
               {input('toldYear', t('new.told-year'), 'w-28 font-mono')}
               <div className="grid gap-1">
                 {input('vin', t('identity.vin'), 'font-mono uppercase')}

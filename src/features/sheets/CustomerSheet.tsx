@@ -109,8 +109,12 @@ function Fitted({ doc, swap: s }: { doc: ReleaseDocument; swap: Swap }) {
         const serial = serialOf(l.position);
         return (
           <li key={l.position}>
-            <span className="first-letter:uppercase">{say.position(l.position)}</span>: {l.maker} {l.name},{' '}
-            <span className="font-mono">{l.partNumber}</span>
+            <span className="first-letter:uppercase">{say.position(l.position)}</span>: {l.maker} {l.name}
+            {l.partNumber && (
+              <>
+                , <span className="font-mono">{l.partNumber}</span>
+              </>
+            )}
             {serial && `, ${t('sheet.serial', { serial })}`}
           </li>
         );

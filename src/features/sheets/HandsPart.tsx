@@ -1,5 +1,5 @@
 'use client';
-import { PLUG_CHECKS, type ReleaseDocument, type ReleaseHands } from '@/core/job';
+import { OWN_PLUG, PLUG_CHECKS, type ReleaseDocument, type ReleaseHands } from '@/core/job';
 import { SHEET_CELL, SheetPart, useSheetWords } from './SheetFrame';
 
 /** What hands did: steps with what was otherwise, the balance, plugs, readings, proofs. */
@@ -56,7 +56,8 @@ export function HandsPart({ doc, hands }: { doc: ReleaseDocument; hands: Release
               {hands.plugs.map((p) => (
                 <tr key={`${p.position}/${p.plug}`}>
                   <th className={SHEET_CELL}>
-                    {say.position(p.position)}, <span className="font-mono">{p.plug}</span>
+                    {say.position(p.position)},{' '}
+                    {p.plug === OWN_PLUG ? t('plug.own') : <span className="font-mono">{p.plug}</span>}
                   </th>
                   <td className={SHEET_CELL}>
                     {PLUG_CHECKS.map(

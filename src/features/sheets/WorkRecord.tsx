@@ -62,8 +62,12 @@ export function WorkRecord({ doc, back }: { doc: ReleaseDocument; back: string }
             {s.lamps.map((l) => (
               <li key={l.position}>
                 <span className="first-letter:uppercase">{say.position(l.position)}</span>: {l.maker} {l.name}
-                , <span className="font-mono">{l.partNumber}</span>,{' '}
-                {t('sheet.shelf-revision', { rev: l.rev })}
+                {l.partNumber && (
+                  <>
+                    , <span className="font-mono">{l.partNumber}</span>
+                  </>
+                )}
+                , {l.rev === 0 ? t('sheet.by-hand') : t('sheet.shelf-revision', { rev: l.rev })}
               </li>
             ))}
             {s.parts.map((p, n) => (

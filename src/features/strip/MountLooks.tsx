@@ -7,6 +7,7 @@ import {
   looksView,
   MOUNT_CHECKS,
   MOUNT_LOOKED,
+  OWN_PLUG,
   type MountCheck,
   type MountLook,
   type MountLooked,
@@ -115,7 +116,7 @@ function LampLooks({ lamp, plugs }: LampLook) {
           <>
             <span className="min-w-48 flex-1 text-sm text-soft">
               {t('mount-look.open-at', {
-                plugs: words.list(plugsOpen.map((p) => p.plug)),
+                plugs: words.list(plugsOpen.map((p) => (p.plug === OWN_PLUG ? t('plug.own') : p.plug))),
                 count: plugsOpen.length,
               })}
             </span>

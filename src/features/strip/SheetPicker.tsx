@@ -21,7 +21,7 @@ export function SheetPicker() {
             disabled={!rights.workAtVehicle}
             onChange={() => void sender.send('sheet-chosen', { swap: u.swap, sheet: c.sheet.id })}
           />
-          {prose(c.sheet.name)}
+          {prose(c.sheet.name) || t('strip.own-sheet')}
           <span className="text-sm text-soft">
             {t('strip.way-minutes', { minutes: c.minutes })}
             {c.suits === 'unknown' && ` · ${t('strip.way-unknown')}`}

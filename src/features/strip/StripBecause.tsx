@@ -64,7 +64,7 @@ export function StripBecause({ way, line }: { way: 'out' | 'back'; line: StepLin
           u.candidates.length > 1
             ? u.candidates.map((c) => ({
                 mark: dash,
-                text: prose(c.sheet.name),
+                text: prose(c.sheet.name) || t('strip.own-sheet'),
                 detail: [
                   c.sheet.speaksFor && t('strip.for', { words: prose(c.sheet.speaksFor) }),
                   c.sheet.speaksAgainst && t('strip.against', { words: prose(c.sheet.speaksAgainst) }),

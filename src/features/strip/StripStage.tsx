@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
-import { isDue, type StepLine, stripView } from '@/core/job';
+import { isDue, isOwnRow, type StepLine, stripView } from '@/core/job';
+import { BUTTON } from '@/ui/classes';
 import { useJob, useView } from '../job/JobContext';
 import { BaselinePrompt } from './BaselinePrompt';
 import { BalanceTable } from './BalanceTable';
@@ -8,6 +9,7 @@ import { MountLooks } from './MountLooks';
 import { SheetPicker } from './SheetPicker';
 import { StepList } from './StepList';
 import { StepPanel } from './StepPanel';
+import { StepWriter } from './StepWriter';
 import { StripBecause } from './StripBecause';
 
 /** Strip: the way out, step by step, with every fastener counted out. */
@@ -52,6 +54,7 @@ function StepStage({ way }: { way: 'out' | 'back' }) {
         {way === 'out' && <BaselinePrompt />}
         {way === 'back' && lines.length > 0 && <BalanceTable onPick={setPicked} />}
         {way === 'back' && <MountLooks />}
+        <AddedSteps way={way} />
         {line && (
           <div className="grid min-h-0 flex-1 items-stretch gap-5 md:grid-cols-[17rem_1fr]">
             <StepList lines={lines} current={line} onPick={setPicked} />
@@ -61,6 +64,23 @@ function StepStage({ way }: { way: 'out' | 'back' }) {
       </main>
       <StripBecause way={way} line={line} />
     </>
+  );
+}
+
+/** Steps of one’s own: the form stands open where no sheet has any, and a tap away everywhere else. */
+function AddedSteps({ way }: { way: 'out' | 'back' }) {
+  const { words, rights } = useJob();
+  const strip = useView(stripView);
+  const [wanted, setWanted] = useState(false);
+  if (way !== 'out' || !rights.workAtVehicle || strip.uses.length === 0 || strip.fault) return null;
+  const byHand = strip.uses.some((u) => u.state === 'none' || (u.sheet && isOwnRow(u.sheet.id)));
+  if (byHand || wanted) return <StepWriter />;
+  return (
+    <div>
+      <button type="button" className={BUTTON.quiet} onClick={() => setWanted(true)} data-write-own>
+        {words.t('write-step.open')}
+      </button>
+    </div>
   );
 }
 

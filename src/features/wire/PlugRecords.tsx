@@ -2,7 +2,16 @@
 import { plugAt } from '@/core/kernel/ids';
 import { type FormEvent, useState } from 'react';
 import type { ConnectorHalf, VehiclePlug } from '@/core/harness';
-import { LOOKED, type Looked, PLUG_CHECKS, type PlugCheck, type PositionWiring, wireView } from '@/core/job';
+import {
+  LOOKED,
+  type Looked,
+  OWN_PLUG,
+  PLUG_CHECKS,
+  type PlugCheck,
+  plugsAtLamp,
+  type PositionWiring,
+  wireView,
+} from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';
 import { useBusy, useJob, useView } from '../job/JobContext';
@@ -17,7 +26,7 @@ export function PlugRecords({
 }) {
   return (
     <>
-      {wiring.vehiclePlugs.map((plug) => (
+      {plugsAtLamp(wiring).map((plug) => (
         <PlugForm
           key={plugAt(wiring.position, plug.id)}
           position={wiring.position}
@@ -37,7 +46,7 @@ function PlugForm({
   half,
 }: {
   position: string;
-  plug: VehiclePlug;
+  plug: Pick<VehiclePlug, 'id'>;
   half: ConnectorHalf | undefined;
 }) {
   const { view, words, say, sender } = useJob();
@@ -56,7 +65,9 @@ function PlugForm({
   };
   return (
     <form onSubmit={submit} noValidate data-plug={plug.id} data-recorded={present !== undefined}>
-      <h3 className="text-lg">{t('plug.title', { plug: half?.family ?? plug.id })}</h3>
+      <h3 className="text-lg">
+        {plug.id === OWN_PLUG ? t('plug.own-title') : t('plug.title', { plug: half?.family ?? plug.id })}
+      </h3>
       <p className="text-sm text-soft">
         {present
           ? t('plug.recorded', { by: view.names[present.by] ?? '', when: say.date(present.when, zone) })

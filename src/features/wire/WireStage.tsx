@@ -83,7 +83,12 @@ export function WireStage({ data }: { data: WireData }) {
             {t('wire.plug-unknown', { position: say.position(wiring.position) })}
           </p>
         ) : !wiring.map ? (
-          <p className="text-soft">{t('wire.unmapped')}</p>
+          <>
+            <p className="border border-indigo bg-indigo-wash px-4 py-3" data-unmapped>
+              {t('wire.unmapped')}
+            </p>
+            <PlugRecords key={wiring.position} wiring={wiring} connectors={data.connectors} />
+          </>
         ) : (
           <Panels
             tab={tab}

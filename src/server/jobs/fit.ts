@@ -4,6 +4,7 @@ import {
   type BodyOf,
   type ChoiceRevisions,
   EVENT_KINDS,
+  handLamps,
   lampChoice,
   wishesOf,
 } from '@/core/job';
@@ -30,8 +31,12 @@ export async function fitBoard(
 ): Promise<FitBoard> {
   const swap = loaded.reading.record.swaps.find((s) => s.id === swapId);
   if (!swap) return { candidates: [], applications: [], lamps: [] };
-  const applications = await applicationsFor(db, shopId, loaded.family.id);
-  const lamps = await shelfRowsById(db, shopId, 'lamp', lampIds(applications.map((a) => a.body)));
+  const described = handLamps(loaded.reading.record, loaded.family.id);
+  const onShelf = await applicationsFor(db, shopId, loaded.family.id);
+  const lampRows = await shelfRowsById(db, shopId, 'lamp', lampIds(onShelf.map((a) => a.body)));
+  // Lamps that only this job knows stand beside those of the shelf.
+  const applications = [...onShelf, ...described.map((r) => ({ rev: 0, body: r.application }))];
+  const lamps = [...lampRows, ...described.map((r) => ({ rev: 0, body: r.lamp }))];
   const index = indexShelf({ lamps: lamps.map((l) => l.body), families: [], applications: [] });
   const { record, context } = loaded.reading;
   const bodies = applications.map((a) => a.body);

@@ -2,6 +2,9 @@ import { rowIdOf, type RowOf } from '@/core/kernel/ids';
 import { and, desc, eq, gt, inArray, ne } from 'drizzle-orm';
 import {
   type AnyStoredEvent,
+  handFamily,
+  handLamps,
+  isOwnLine,
   type JobPack,
   type JobReading,
   packSources,
@@ -9,6 +12,7 @@ import {
   readJob,
   type RowRef,
   type VehicleRecord,
+  withHandRows,
 } from '@/core/job';
 import type { ConnectorHalf } from '@/core/harness';
 import type { Family, Part, Profile } from '@/core/shelf';
@@ -79,7 +83,7 @@ export async function loadJobs(
   const stock = await stockOf(db, shopId);
   const names = await namesOf(db, [...own, ...others.map((o) => o.event)]);
   return rows.flatMap((row): LoadedJob[] => {
-    const family = families.find((f) => f.body.id === row.vehicle.family);
+    const family = familyOf(row.vehicle, families);
     if (!family) return [];
     const events = own.filter((e) => e.job === row.job.id);
     const ofVehicle = (id: string) => rows.some((r) => r.job.id === id && r.vehicle.id === row.vehicle.id);
@@ -113,6 +117,8 @@ export async function loadJobs(
       cursor: row.job.lastSeq,
     };
     const sources = packSources(pack);
+    const reading = readJob(sources);
+    const pinnable = withHandRows(sources.pinned, handLamps(reading.record, family.body.id));
     return [
       {
         id: pack.id,
@@ -125,13 +131,25 @@ export async function loadJobs(
         parts: lists.parts,
         connectors: lists.connectors,
         pinnedPart: (id, rev) => pinned.parts.find((p) => p.body.id === id && p.rev === rev)?.body,
-        pinnedLamp: (id, rev) => sources.pinned.lamp({ id, rev }),
+        pinnedLamp: (id, rev) => pinnable.lamp({ id, rev }),
         names,
         pack,
-        reading: readJob(sources),
+        reading,
       },
     ];
   });
+}
+
+/** The line of a vehicle: a row of the shelf, or what was described of this one vehicle. */
+export function familyOf(
+  row: Pick<typeof vehicle.$inferSelect, 'family' | 'ownLine'>,
+  families: readonly Revised<'family'>[],
+): { readonly rev: number; readonly body: Family } | undefined {
+  const onShelf = families.find((f) => f.body.id === row.family);
+  if (onShelf) return onShelf;
+  return row.ownLine && isOwnLine(row.family)
+    ? { rev: 0, body: handFamily(row.family, row.ownLine) }
+    : undefined;
 }
 
 /** Entries of a job after a place in the order of arrival, with the names of their authors; null: no such job. */

@@ -65,6 +65,52 @@ describe('opening a job', () => {
     expect(await fault({ vin: '123' })).toBe('vin-length');
   });
 
+  it('opens one on a vehicle that no shelf knows, keeps what was described of it, and finds it by that', async () => {
+    const own = {
+      maker: 'Cormorant',
+      name: 'Skiff 900',
+      body: 'tug' as const,
+      hazards: [],
+      lamps: [{ lamp: 'work.roof' as const, does: ['work' as const] }],
+    };
+    const faults = await openJob(
+      shops.db,
+      counter(),
+      jobInput({ family: null, plate: null, own: { ...own, maker: ' ', lamps: [] } }),
+      NOW,
+    );
+    // All that is wanting is said at once.
+    expect(faults.kind === 'faults' && faults.faults.map((f) => f.path)).toEqual([
+      'ownMaker',
+      'ownLamps',
+      'vin',
+    ]);
+    const opened = await newJob({ family: null, plate: 'SK 9', own });
+    const loaded = await loadJob(shops.db, 'north', opened);
+    expect(loaded?.family).toMatchObject({ maker: 'Cormorant', name: 'Skiff 900', bodyStyle: 'tug' });
+    expect(loaded?.family.places.map((p) => p.position.role)).toEqual(['work', 'work']);
+    const found = await findVehicles(shops.db, 'north', 'skiff');
+    expect(found.map((v) => v.plate)).toEqual(['SK 9']);
+    expect((await findVehicles(shops.db, 'south', 'skiff')).length).toBe(0);
+    // A line of the shelf goes before what was described beside it.
+    const onShelf = await newJob({ plate: 'SK 10', own });
+    expect((await loadJob(shops.db, 'north', onShelf))?.family.id).not.toMatch(/^own\//);
+    // Found on the shelf later, it is put on that line, and back again.
+    const vehicle = loaded?.vehicle;
+    if (!vehicle) throw new Error('no vehicle');
+    const correct = async (family: string, version: number) =>
+      saveIdentity(
+        shops.db,
+        counter(),
+        { ...envelopeOf(), vehicle: vehicle.id, version, vin: null, plate: 'SK 9', family },
+        NOW,
+      );
+    const shelfLine = (await loadJob(shops.db, 'north', onShelf))?.family.id ?? '';
+    expect(await correct(shelfLine, vehicle.version)).toEqual({ kind: 'saved' });
+    expect(await correct(vehicle.family, vehicle.version + 1)).toEqual({ kind: 'saved' });
+    expect(await correct(`own/${onShelf}`, vehicle.version + 2)).toMatchObject({ code: 'no-such-family' });
+  });
+
   it('numbers jobs without gaps, however many open at once', async () => {
     const outcomes = await Promise.all(
       Array.from({ length: 8 }, () => openJob(shops.db, counter(), jobInput(), NOW)),

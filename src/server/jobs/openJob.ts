@@ -1,8 +1,20 @@
 import { and, eq, or } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import * as yup from 'yup';
-import { type AnyEvent, type BodyOf, ENVELOPE, type EventType, kindOf } from '@/core/job';
-import { readVin } from '@/core/vehicle';
+import {
+  type AnyEvent,
+  type BodyOf,
+  ENVELOPE,
+  type EventType,
+  HAND_HAZARDS,
+  HAND_LAMPS,
+  kindOf,
+  type OwnLine,
+  ownLineFaults,
+  ownLineId,
+} from '@/core/job';
+import { BODY_STYLES } from '@/core/shelf';
+import { LAMP_FUNCTIONS, readVin } from '@/core/vehicle';
 import { type Actor, may } from '../access';
 import type { Database, Transaction } from '../db/connection';
 import { job, jobEvent, shop, vehicle } from '../db/schema';
@@ -10,6 +22,31 @@ import { shelfRowsById } from '../shelf/loadShelf';
 import { appendIn } from './appendEvents';
 import { once, RequestIdUsed } from '../once';
 import type { Envelope } from './envelope';
+
+/** A line by hand: its form here, what it says in the core. */
+const ownLineForm = yup
+  .object({
+    maker: yup.string().trim().max(80).defined(),
+    name: yup.string().trim().max(80).defined(),
+    body: yup.string().oneOf(BODY_STYLES).required(),
+    hazards: yup.array(yup.string().oneOf(HAND_HAZARDS).required()).max(HAND_HAZARDS.length).required(),
+    lamps: yup
+      .array(
+        yup
+          .object({
+            lamp: yup.string().oneOf(HAND_LAMPS).required(),
+            does: yup
+              .array(yup.string().oneOf(LAMP_FUNCTIONS).required())
+              .max(LAMP_FUNCTIONS.length)
+              .required(),
+          })
+          .required(),
+      )
+      .max(HAND_LAMPS.length)
+      .required(),
+  })
+  .nullable()
+  .default(null);
 
 const optionalText = () =>
   yup
@@ -34,6 +71,8 @@ export const openJobForm = yup.object({
   toldYear: yup.mixed<string | number>().nullable().default(null),
   market: yup.string().oneOf(['NA', 'ECE', 'none', 'unknown']).required(),
   words: yup.string().trim().max(2000).default(''),
+  /** The vehicle's line, where the shelf has none: described by hand. */
+  own: ownLineForm,
 });
 /** One thing wrong with a form. */
 export interface Fault {
@@ -188,26 +227,29 @@ async function vehicleFor(tx: Transaction, actor: Actor, input: OpenJobInput): P
       ? { kind: 'vehicle', ...row }
       : { kind: 'faults', faults: [{ path: 'vehicle', message: 'no-such-vehicle' }] };
   }
+  const own: OwnLine | null = input.family ? null : input.own;
   const [family] = input.family
     ? await shelfRowsById(tx, actor.shopId, 'family', [input.family])
     : ([undefined] as const);
   const { vin, serial, plate, fleet } = input;
   const reading = vin ? readVin(vin, family?.body.lightVehicle ?? null) : null;
   const faults: Fault[] = [
-    ...(family ? [] : [{ path: 'family', message: input.family ? 'no-such-family' : 'wants-family' }]),
+    ...(family || own ? [] : [{ path: 'family', message: input.family ? 'no-such-family' : 'wants-family' }]),
+    ...(own ? ownLineFaults(own).map((f) => ({ path: f.path, message: f.code })) : []),
     ...(!vin && !serial && !plate && !fleet ? [{ path: 'vin', message: 'wants-identity' }] : []),
     ...(reading && reading.faults.length > 0
       ? [{ path: 'vin', message: reading.faults[0]?.code ?? 'vin-length' }]
       : []),
   ];
-  if (faults.length > 0 || !input.family) return { kind: 'faults', faults };
+  if (faults.length > 0) return { kind: 'faults', faults };
   const known = await knownVehicle(tx, actor.shopId, { vin: reading?.vin ?? null, serial, plate, fleet });
   if (known) return { kind: 'known-vehicle', vehicle: known };
   const id = uuidv7();
   await tx.insert(vehicle).values({
     shopId: actor.shopId,
     id,
-    family: input.family,
+    family: input.family ?? ownLineId(id),
+    ownLine: own,
     vin: reading?.vin ?? null,
     serial,
     plate,

@@ -1,6 +1,6 @@
-import { and, desc, eq, ilike, or } from 'drizzle-orm';
+import { and, desc, eq, ilike, or, sql } from 'drizzle-orm';
 import * as yup from 'yup';
-import { ENVELOPE, type VehicleRecord } from '@/core/job';
+import { ENVELOPE, ownLineId, type VehicleRecord } from '@/core/job';
 import { readVin } from '@/core/vehicle';
 import { type Actor, may } from '../access';
 import type { Database, Transaction } from '../db/connection';
@@ -10,10 +10,13 @@ import { newEvent } from './openJob';
 import { vehicle } from '../db/schema';
 import { shelfRowsById } from '../shelf/loadShelf';
 
-/** Whether a vehicle's VIN, serial, plate or fleet number holds a text. */
+/** Whether a vehicle's VIN, serial, plate or fleet number holds a text, or the line that was described of it. */
 export function knownBy(text: string) {
   const like = `%${text.trim().replace(/[%_\\]/g, (c) => `\\${c}`)}%`;
-  return or(...(['vin', 'serial', 'plate', 'fleet'] as const).map((k) => ilike(vehicle[k], like)));
+  return or(
+    ...(['vin', 'serial', 'plate', 'fleet'] as const).map((k) => ilike(vehicle[k], like)),
+    ilike(sql`(${vehicle.ownLine} ->> 'maker') || ' ' || (${vehicle.ownLine} ->> 'name')`, like),
+  );
 }
 
 /** Vehicles of the shop whose VIN, serial, plate or fleet number holds the text; newest first. */
@@ -21,7 +24,7 @@ export async function findVehicles(
   db: Database,
   shopId: string,
   text: string,
-): Promise<readonly VehicleRecord[]> {
+): Promise<readonly (typeof vehicle.$inferSelect)[]> {
   return db
     .select()
     .from(vehicle)
@@ -76,7 +79,8 @@ async function saveIn(
   if (!present) return { kind: 'refused', code: 'no-such-vehicle' };
   const line = input.family ?? present.family;
   const [family] = await shelfRowsById(db, actor.shopId, 'family', [line]);
-  if (!family && line !== present.family) return { kind: 'refused', code: 'no-such-family' };
+  const own = present.ownLine !== null && line === ownLineId(present.id);
+  if (!family && !own && line !== present.family) return { kind: 'refused', code: 'no-such-family' };
   const reading = input.vin ? readVin(input.vin, family?.body.lightVehicle ?? null) : null;
   if (reading && reading.faults.length > 0)
     return { kind: 'refused', code: reading.faults[0]?.code ?? 'vin-length' };

@@ -20,6 +20,8 @@ import { itemClosed } from './itemClosed';
 import { itemRaised } from './itemRaised';
 import { jobOpened } from './jobOpened';
 import { jointTugged } from './jointTugged';
+import { lampDescribed } from './lampDescribed';
+import { stepAdded } from './stepAdded';
 import type { EventKind, Entry, Stored } from './kind';
 import { lampChosen } from './lampChosen';
 import { modificationNoted } from './modificationNoted';
@@ -73,6 +75,8 @@ export const EVENT_KINDS = {
   'light-watched': lightWatched,
   'mount-looked': mountLooked,
   'joint-tugged': jointTugged,
+  'lamp-described': lampDescribed,
+  'step-added': stepAdded,
   'drop-read': dropRead,
   'job-abandoned': jobAbandoned,
   'words-corrected': wordsCorrected,
@@ -109,6 +113,8 @@ export const kindOf = (type: EventType) =>
   EVENT_KINDS[type] as unknown as EventKind<EventType, unknown, object>;
 
 export { type AimRead } from './aimChecked';
+export { LAMP_VOLTAGES, type LampVoltage } from './lampDescribed';
+export { HAND_STEPS, type HandStep } from './stepAdded';
 export { type ReadWhen } from './lightRead';
 export { MOUNT_CHECKS, MOUNT_LOOKED, type MountCheck, type MountLooked } from './mountLooked';
 export { RECHECK_OUTCOMES, type RecheckOutcome } from './recheckSeen';

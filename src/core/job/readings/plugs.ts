@@ -1,10 +1,11 @@
 import { plugAt } from '../../kernel/ids';
-import type { ConnectorHalf } from '../../harness';
+import type { ConnectorHalf, VehiclePlug } from '../../harness';
 import type { PositionKey } from '../../vehicle';
 import { type Looked, PLUG_CHECKS, type PlugCheck } from '../events';
 import type { JobRecord } from '../fold';
 import { compareEvents } from '../log/frontier';
 import type { ChoiceCheck } from './check';
+import type { PositionWiring } from './wiring';
 import { isDone, type StripReading } from './work';
 
 /** A plug of the vehicle that a chosen lamp uses, as far as it was looked at. */
@@ -33,7 +34,10 @@ export const plugChecks = (connector: ConnectorHalf | undefined): readonly PlugC
   ...(connector?.sealed ? (['sealed'] as const) : []),
 ];
 
-/** Every plug that the maps use, in the order of the swaps. */
+/** A plug of which the line knows nothing: the lamp has one, and it is looked at like any other. */
+export const OWN_PLUG = 'own';
+
+/** Every plug that the maps use, in the order of the swaps; where the line names none, the one that is there. */
 export function plugLooks(
   checks: readonly ChoiceCheck[],
   record: Pick<JobRecord, 'plugs'>,
@@ -50,7 +54,7 @@ export function plugLooks(
   );
   return checks.flatMap((c) =>
     c.wiring.flatMap((w) =>
-      w.vehiclePlugs.map((p): PlugLook => {
+      plugsAtLamp(w).map((p): PlugLook => {
         const seen = record.plugs.get(plugAt(w.position, p.id))?.event ?? null;
         const opened = out.get(w.position);
         const openedSince = seen !== null && opened !== undefined && compareEvents(seen, opened) < 0;
@@ -71,6 +75,13 @@ export function plugLooks(
     ),
   );
 }
+
+/** The plugs that are looked at where a lamp sits. */
+export const plugsAtLamp = ({
+  state,
+  vehiclePlugs,
+}: Pick<PositionWiring, 'state' | 'vehiclePlugs'>): readonly Pick<VehiclePlug, 'id' | 'connector'>[] =>
+  vehiclePlugs.length === 0 && state === 'unmapped' ? [{ id: OWN_PLUG, connector: '' }] : vehiclePlugs;
 
 /** The record of a plug that was found right in all that has to be seen on it; what else was recorded stays. */
 export const foundRight = (p: PlugLook): Readonly<Record<PlugCheck, Looked>> =>

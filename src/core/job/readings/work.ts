@@ -1,5 +1,7 @@
 import { sheetStep, wayStep } from '../../kernel/ids';
 import { weakMapMemoize } from 'reselect';
+import { sameList } from '../../kernel/part';
+import { isAddedStep, withAddedSteps } from '../byHand/handSteps';
 import { type Certainty, certainty } from '../../fitment/functionRows';
 import { bindAt } from '../../fitment/condition';
 import type { Known } from '../../fitment';
@@ -226,8 +228,8 @@ function sheetUse(
   s: StripSources,
   before: ReadonlyMap<string, Step>,
 ): SheetUseView {
-  const pinned = (swap.choice?.event.body.sheets ?? []).flatMap((ref) => s.sheet(ref) ?? []);
-  const candidates = pinned
+  const ofShelf = (swap.choice?.event.body.sheets ?? []).flatMap((ref) => s.sheet(ref) ?? []);
+  const candidates = withSteps(swap, record, s.family, ofShelf)
     .map((sheet) => ({
       sheet,
       suits: suits(sheet, swap, s),
@@ -238,7 +240,8 @@ function sheetUse(
     .sort((a, b) => a.minutes - b.minutes || (a.sheet.id < b.sheet.id ? -1 : 1));
   // Nobody has chosen: the way that was begun, else the quickest that is surely for this vehicle; it can be exchanged.
   const ticked = new Set([...record.ticks.values()].map((t) => sheetStep(t.event.body.step)));
-  const begun = (sheet: StepSheet) => sheet.steps.some((x) => ticked.has(x.id) && !before.has(x.id));
+  const begun = (sheet: StepSheet) =>
+    sheet.steps.some((x) => ticked.has(x.id) && !before.has(x.id) && !isAddedStep(x.id));
   const certain = candidates.filter((c) => c.suits === 'yes');
   const sure = certain.find((c) => begun(c.sheet)) ?? certain[0];
   const { chosen, unfit } = chosenSheet(swap.id, record, candidates, sure?.sheet ?? null);
@@ -252,6 +255,21 @@ function sheetUse(
     shared: sheet && sharedWork(sheet, swap, record, before),
     state: chosen ? 'chosen' : sure ? 'taken' : candidates.length > 0 ? 'unknown' : 'none',
   };
+}
+
+/** Sheets with the steps that were written down at the vehicle, or those alone where the shelf has none. */
+function withSteps(
+  swap: SwapRecord,
+  record: Pick<JobRecord, 'addedSteps'>,
+  family: Family,
+  ofShelf: readonly StepSheet[],
+): readonly StepSheet[] {
+  const added = sameList(record.addedSteps.filter((e) => e.body.swap === swap.id));
+  const place = family.places.find((p) => positionKey(p.position) === swap.positions[0])?.position;
+  if (!place || added.length === 0) return ofShelf;
+  return (ofShelf.length > 0 ? ofShelf : [null]).flatMap(
+    (sheet) => withAddedSteps(swap.id, place.role, place.end, family.id, sheet, ...added) ?? [],
+  );
 }
 
 /** What of a sheet lamps of before do already; null: nothing. */
@@ -289,7 +307,7 @@ function chosenSheet(
   const sheetOf = (id: string | undefined) => candidates.find((c) => c.sheet.id === id)?.sheet ?? null;
   const ticks = [...record.ticks.values()].map((t) => t.event);
   const begunBefore = (sheet: StepSheet, at: { at: string; id: string }) => {
-    const steps = new Set(sheet.steps.map((s) => s.id));
+    const steps = new Set(sheet.steps.map((s) => s.id).filter((id) => !isAddedStep(id)));
     return ticks.some((t) => steps.has(sheetStep(t.body.step)) && compareEvents(t, at) < 0);
   };
   const unfit: Unfit[] = [];

@@ -1,3 +1,4 @@
+import { isOwnRow } from '../byHand/handLamps';
 import type { BenchReading } from '../../bench';
 import type { Seen } from '../../prove';
 import type { Prose, Reason } from '../../kernel/reason';
@@ -67,7 +68,7 @@ export function releaseHands(reading: JobReading, nameOf: (user: string) => stri
   const { strip, record, checks } = reading;
   const lines = checks.flatMap((c) => c.proofs);
   return {
-    ways: strip.uses.flatMap((u) => (u.sheet ? [u.sheet.name] : [])),
+    ways: strip.uses.flatMap((u) => (u.sheet && !isOwnRow(u.sheet.id) ? [u.sheet.name] : [])),
     stepsOut: strip.out.filter(isDone).length,
     stepsBack: strip.back.filter((l) => isDone(l) && isDue(l, strip.out)).length,
     deviations: [...strip.out, ...strip.back].flatMap((l) =>

@@ -1,4 +1,5 @@
 import { type FactKey, factRef, type FactStatement, positionKey } from '../../vehicle';
+import { TRIAL_FIT } from '../byHand';
 import { packSources } from '../pack';
 import { askedAt } from './asked';
 import { placesOf } from './frame';
@@ -26,8 +27,12 @@ export const factsView = perJob(({ pack, reading }: Job): readonly FactView[] =>
   const order = placesOf(family).map((p) => positionKey(p.position));
   const asked = pack.asked && new Set(pack.asked);
   const at = new Map(family.places.map((p) => [positionKey(p.position), p.position]));
+  const described = new Set(
+    [...reading.record.described.values()].map(({ event: { body } }) => `${body.role}.${body.end}`),
+  );
   const asks = (subject: string, fact: string) => {
     const place = at.get(subject);
+    if (fact === TRIAL_FIT) return described.has(place ? `${place.role}.${place.end}` : '');
     return !asked || asked.has(askedAt(subject === 'vehicle' || !place ? 'vehicle' : place, fact));
   };
   // Circuits and options are on no list: those that a row of the shelf asks for are asked.

@@ -14,7 +14,7 @@ import {
   unique,
   uniqueIndex,
 } from 'drizzle-orm/pg-core';
-import type { EntryFault, EventType, ReleaseDocument, Role } from '@/core/job';
+import type { EntryFault, EventType, OwnLine, ReleaseDocument, Role } from '@/core/job';
 import { user } from './auth';
 import { shop } from './shop';
 
@@ -35,6 +35,8 @@ export const vehicle = pgTable(
     serial: text('serial'),
     plate: text('plate'),
     fleet: text('fleet'),
+    /** Its line as it was described by hand, where the shelf had none. */
+    ownLine: jsonb('own_line').$type<OwnLine>(),
     version: integer('version').notNull().default(1),
   },
   (t) => [

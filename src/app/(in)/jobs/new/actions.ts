@@ -1,5 +1,6 @@
 'use server';
 import { database } from '@/server/db/connection';
+import { familyOf } from '@/server/jobs/loadJob';
 import { findVehicles } from '@/server/jobs/vehicles';
 import { pageActor } from '@/server/page';
 import { shelfRowsById } from '@/server/shelf/loadShelf';
@@ -12,7 +13,7 @@ export async function findKnownVehicles(text: string) {
     ...new Set(found.map((v) => v.family)),
   ]);
   return found.map((v) => {
-    const family = families.find((f) => f.body.id === v.family)?.body;
+    const family = familyOf(v, families)?.body;
     return {
       id: v.id,
       name: family ? `${family.maker} ${family.name}` : v.family,

@@ -5,3 +5,7 @@ export function readMoney(text: string, decimal: '.' | ','): number | null {
   const pattern = decimal === ',' ? /^\d{1,7}(,\d{1,2})?$/ : /^\d{1,7}(\.\d{1,2})?$/;
   return pattern.test(typed) ? Math.round(Number(typed.replace(',', '.')) * 100) : null;
 }
+
+/** A span of minutes; one figure where both ends are the same. */
+export const minutesText = ({ low, high }: { readonly low: number; readonly high: number }): string =>
+  low === high ? String(low) : `${low}–${high}`;
