@@ -28,7 +28,7 @@ it('a half-done job is stopped at Release by a loosened bolt, a missing screw an
   await (await page.named('a', '0009')).click();
   await page.find('[data-stage=mount][data-state=open]');
   await to('release');
-  await page.seeText('3 items still open, 1 still wanting');
+  await page.seeText('3 items still open, 1 still missing');
   expect([...(await openItems())].sort()).toEqual(['fasteners', 'function-proof', 'loosened']);
   expect(await (await page.named('button', 'Lock and freeze')).isEnabled()).toBe(false);
 

@@ -264,7 +264,7 @@ it(
     await readAsExpected('position');
     await readOtherwise('turn', '0', 'dark');
     await page.find('[data-bench=turn][data-result=fail]');
-    await page.seeText('Turned round, or the feed or ground is open.');
+    await page.seeText('Wrong way round, or the feed or ground is open.');
     await inspect('bench');
     for (const does of ['drl', 'low-beam', 'high-beam']) await readAsExpected(does);
     // With nothing left unread the bench goes back to what failed.

@@ -76,7 +76,7 @@ it('an answer outside what a fact can have changes nothing and says so', async (
   await page.press(Key.BACK_SPACE, Key.BACK_SPACE, 'furlong', Key.ENTER);
   await page.seeText('The unit “furlong” is not known.');
   await page.press(...Array.from({ length: 12 }, () => Key.BACK_SPACE), '99 m', Key.ENTER);
-  await page.seeText('That value cannot be');
+  await page.seeText('That value is not possible');
   expect(await (await page.find('main td form input')).getAttribute('value')).toBe('99 m');
   expect((await job(6)).reading.record.standing.length).toBe(before);
 });

@@ -58,7 +58,7 @@ it('live: what is switched on is read at its cavity, a ground that is taken away
   await page.seeText('2.1 A');
   await click('[data-sweep] button');
   await page.find('[data-sweep=done]');
-  await page.seeText('states reckoned');
+  await page.seeText('states worked out');
   await clean();
   await click('input[type=checkbox]');
   await page.waitFor(
@@ -224,6 +224,6 @@ it('the shelf draws while it is typed, says where an expression breaks, and keep
   await to.sendKeys('\b2');
   await page.waitFor(async () => (await to.getAttribute('value')) === 'out/2', 'the cell is not typed');
   await (await page.named('button', 'Save as next revision')).click();
-  await page.seeText('stands twice');
+  await page.seeText('appears twice');
   await clean();
 });

@@ -7,6 +7,7 @@ import {
   frameView,
   type JobPack,
   kindOf,
+  looksView,
   readPack,
   STAGES,
   stripView,
@@ -39,10 +40,10 @@ const tick = (n: number): AnyStoredEvent =>
     body: { step: 'bonnet-open', way: 'out', outcome: 'done', after: [] },
   }) as AnyStoredEvent;
 
-/** What Strip shows: the frame around it, the facts beside it, the steps. */
+/** What Strip and Mount show: the frame around it, the facts beside it, the steps, what was looked at. */
 const shown = (pack: JobPack) => {
   const job = { pack, reading: readPack(pack) };
-  return [frameView(job), factsView(job), stripView(job)];
+  return [frameView(job), factsView(job), stripView(job), looksView(job)];
 };
 
 /** @param jobs ids of the demo’s jobs by number */

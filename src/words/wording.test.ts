@@ -89,7 +89,7 @@ describe('what was wanted', () => {
     [{ fact: 'room-behind', value: 70, to: 60 }, 'at most 60 mm'],
     [{ fact: 'model-year', value: 2012, from: 2015 }, '2015 or later'],
     [{ fact: 'model-year', value: 2022, to: 2020 }, '2020 or earlier'],
-  ])('%j', (facts, words) => expect(unmet(facts)).toContain(`wanted ${words}.`));
+  ])('%j', (facts, words) => expect(unmet(facts)).toContain(`needed: ${words}.`));
   it('a unit that does not suit names the one that does', () =>
     expect(text('unit-unsuited', { fact: 'room-behind', unit: 'V', wanted: 'mm' })).toBe(
       'Room behind the lamp is in mm, not in V.',
@@ -102,9 +102,9 @@ describe('what was wanted', () => {
         subjects: ['headlamp.front.left'],
         wanted: ['X41'],
       }),
-    ).toBe('Plug behind the lamp is not known (headlamp left). Wanted: X41.');
+    ).toBe('Plug behind the lamp is not known (headlamp left). Needed: X41.');
     expect(text('leaf-open', { fact: 'model-year', value: null, subjects: ['vehicle'], from: 2015 })).toBe(
-      'Model year is not known. Wanted: 2015 or later.',
+      'Model year is not known. Needed: 2015 or later.',
     );
   });
 });
@@ -114,9 +114,9 @@ describe('a condition that does not parse', () => {
     ['key=on & lamp', 'At character 10: “lamp” is no control.'],
     ['key=sideways', 'At character 5: key is one of off, accessory, and on.'],
     ['(high', 'At character 6: a bracket is not closed.'],
-    ['high brake', 'At character 6: “brake” wants & or | before it.'],
+    ['high brake', 'At character 6: “brake” needs & or | before it.'],
     ['high & %', 'At character 8: “%” has no meaning here.'],
-    ['key=on & ', 'It ends at character 10, where a control is wanted.'],
+    ['key=on & ', 'It ends at character 10, where a control is expected.'],
   ])('%j', (expression, words) => {
     const parsed = parseExpression(expression);
     if (parsed.kind !== 'fault') throw new Error(`${expression} parses`);

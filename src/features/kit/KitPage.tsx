@@ -202,7 +202,7 @@ export function KitPage() {
               {
                 mark: <VerdictMark verdict="check-first" />,
                 text: 'plug is not known',
-                detail: 'Wanted: X41.',
+                detail: 'Needed: X41.',
               },
               { mark: <VerdictMark verdict="fits" />, text: 'year: 2020', source: 'VIN, position 10' },
               { mark: <WarningMark />, text: 'sources disagree' },
