@@ -5,5 +5,6 @@ export async function onRequestError(
 ): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return;
   const { log } = await import('@/server/log');
-  log.error({ err: error, path: request.path, method: request.method }, 'request failed');
+  // What was asked for may name a customer: only the address goes in.
+  log.error({ err: error, path: request.path.split('?')[0], method: request.method }, 'request failed');
 }

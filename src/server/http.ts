@@ -2,32 +2,35 @@ import * as yup from 'yup';
 import { textFaults } from '@/core/job';
 import type { Actor } from './access';
 import { currentActor } from './auth/session';
-import { log } from './log';
+import { type BodySize, bodyText } from './body';
+import { faultAnswer } from './faults';
 import { RequestIdUsed } from './once';
 
-/** Largest body that a JSON route reads, in bytes. */
-const MAX_BODY = { small: 512 * 1024, file: 64 * 1024 * 1024 } as const;
-
 /**
- * Answers a request of a signed-in person: 401 without a session, 413 for a body over the limit, 500 with a plain
- * code and a log line when something breaks that should not.
+ * Answers a request of a signed-in person: 401 without a session, 413 for a body over the limit, 400 for one that was
+ * cut on its way, 503 while the database is away, 500 with a plain code and a log line when something breaks that
+ * should not.
  */
 export async function answerActor(
   request: Request,
-  size: keyof typeof MAX_BODY,
+  size: BodySize,
   work: (actor: Actor, body: string) => Promise<Response>,
 ): Promise<Response> {
-  const actor = await currentActor();
-  if (!actor) return Response.json({ code: 'not-signed-in' }, { status: 401 });
-  if (Number(request.headers.get('content-length') ?? 0) > MAX_BODY[size])
-    return Response.json({ code: 'too-large' }, { status: 413 });
-  const body = await request.text();
-  if (body.length > MAX_BODY[size]) return Response.json({ code: 'too-large' }, { status: 413 });
+  return answerPerson(request, async (actor) => work(actor, await bodyText(request, size)));
+}
+
+/** Answers a request of a signed-in person that reads its body itself, if it has one. */
+export async function answerPerson(
+  request: Request,
+  work: (actor: Actor) => Promise<Response>,
+): Promise<Response> {
+  let actor: Actor | null = null;
   try {
-    return await work(actor, body);
+    actor = await currentActor();
+    if (!actor) return Response.json({ code: 'not-signed-in' }, { status: 401 });
+    return await work(actor);
   } catch (error) {
-    log.error({ err: error, path: new URL(request.url).pathname, shop: actor.shopId }, 'request failed');
-    return Response.json({ code: 'server-fault' }, { status: 500 });
+    return faultAnswer(error, request, actor?.shopId);
   }
 }
 
@@ -79,13 +82,8 @@ export async function answerRow(
   request: Request,
   find: (actor: Actor) => Promise<object | null>,
 ): Promise<Response> {
-  const actor = await currentActor();
-  if (!actor) return Response.json({ code: 'not-signed-in' }, { status: 401 });
-  try {
+  return answerPerson(request, async (actor) => {
     const row = await find(actor);
     return row ? Response.json(row) : Response.json({ code: 'not-found' }, { status: 404 });
-  } catch (error) {
-    log.error({ err: error, path: new URL(request.url).pathname, shop: actor.shopId }, 'request failed');
-    return Response.json({ code: 'server-fault' }, { status: 500 });
-  }
+  });
 }

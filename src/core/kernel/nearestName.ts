@@ -1,10 +1,14 @@
 import { compareText } from './reason';
 
+/** Longer words are no names that somebody mistyped, and comparing them costs the square of their length. */
+const LONGEST = 80;
+
 /**
  * The name most like a mistyped one, by edit distance with exchanges of neighbours (optimal string alignment),
  * if it is nearer than half of the word; ties go to the first in text order.
  */
 export function nearestName(wanted: string, names: readonly string[]): string | undefined {
+  if (wanted.length > LONGEST) return undefined;
   let best: { name: string; distance: number } | undefined;
   for (const name of [...names].sort(compareText)) {
     const distance = editDistance(wanted.toLowerCase(), name.toLowerCase());

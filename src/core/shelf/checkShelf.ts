@@ -7,6 +7,9 @@ import type { ShelfFault } from './fault';
 import { nearestName } from '../kernel/nearestName';
 import { type Shelf, SHELF_KINDS, SHELF_LISTS } from './types';
 
+/** Faults that are looked for at the most: who has more of them reads no further, and near names are costly to find. */
+const MOST_FAULTS = 1000;
+
 /**
  * Checks everything that a schema cannot: ids once only, references that lead somewhere, predicates whose values
  * suit the fact, sides that agree. An empty list means that the shelf can be trusted inside.
@@ -15,7 +18,7 @@ import { type Shelf, SHELF_KINDS, SHELF_LISTS } from './types';
 export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
   const faults: ShelfFault[] = [];
   const fault = <C extends ReasonCode>(path: string, code: C, ...facts: GivenFacts<C>) =>
-    faults.push({ path, reason: reason(code, ...facts) });
+    faults.length < MOST_FAULTS && faults.push({ path, reason: reason(code, ...facts) });
   for (const kind of SHELF_KINDS) {
     const seen = new Set<string>();
     shelf[SHELF_LISTS[kind]].forEach((row, i) => {
@@ -27,13 +30,14 @@ export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
   const ids = (rows: readonly { id: string }[]) => new Set(rows.map((r) => r.id));
   const [families, lamps, parts] = [ids(shelf.families), ids(shelf.lamps), ids(shelf.parts)];
   const refer = (path: string, known: ReadonlySet<string>, id: string, kind: string) => {
-    if (known.has(id)) return;
+    if (known.has(id) || faults.length >= MOST_FAULTS) return;
     const near = nearestName(id, [...known]);
     if (near) fault(path, 'no-such-row-near', { kind, id, near });
     else fault(path, 'no-such-row', { kind, id });
   };
   const lampById = new Map(shelf.lamps.map((l) => [l.id, l]));
   const checkRule = (path: string, rule: Rule, vehicleOnly = false) => {
+    if (faults.length >= MOST_FAULTS) return;
     faults.push(...ruleFaults(path, rule, registry, vehicleOnly));
     for (const p of predicatesOf(rule))
       p.mends?.forEach((m) => m.parts.forEach((need) => refer(`${path}`, parts, need.part, 'part')));

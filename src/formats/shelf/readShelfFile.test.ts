@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { checkShelf, EMPTY_SHELF, type Shelf } from '@/core/shelf';
-import { readShelfFile } from './readShelfFile';
+import { depthOf, readShelfFile } from './readShelfFile';
 import schema from './shelf.schema.json';
 
 const demo = readFileSync('demo/shelf.json', 'utf8');
@@ -118,5 +118,54 @@ describe('a part of a shelf', () => {
     const faults = faultsOf({ form: 'yonder-bolt/shelf', version: 1, factKeys: [key] }, present);
     expect(faults.length).toBeGreaterThan(0);
     for (const f of faults) expect(f).toMatch(/^\(shelf\)/);
+  });
+});
+
+describe('a file that is bad all through', () => {
+  const bad = (count: number) =>
+    JSON.stringify({
+      form: 'yonder-bolt/shelf',
+      version: 1,
+      parts: Array.from({ length: count }, (_, i) => ({ id: i, name: 'x' })),
+    });
+  const wrongRefs = (count: number) =>
+    JSON.stringify({
+      form: 'yonder-bolt/shelf',
+      version: 1,
+      applications: Array.from({ length: count }, (_, i) => ({
+        id: `app-${i}`,
+        families: [`no-such-line-${i}`],
+        role: 'headlamp',
+        end: 'front',
+        lamps: { left: `no-lamp-${i}` },
+        rule: { op: 'all', of: [] },
+        minutesLow: 1,
+        minutesHigh: 2,
+        supplies: [],
+      })),
+    });
+  const took = (text: string) => {
+    const from = performance.now();
+    const read = readShelfFile(text);
+    return { read, ms: performance.now() - from };
+  };
+
+  it('is told by its first faults, and costs no more than in proportion to its length', () => {
+    for (const make of [bad, wrongRefs]) {
+      const small = took(make(2_000));
+      const large = took(make(16_000));
+      for (const { read } of [small, large]) expect(read.kind === 'faults' && read.faults.length).toBe(200);
+      // Eight times as long; the square of it would be sixty-four times.
+      expect(large.ms).toBeLessThan(24 * Math.max(small.ms, 20));
+    }
+  });
+
+  it('nested without end is refused before it is read', () => {
+    for (const text of ['['.repeat(200_000), `{"a":`.repeat(3_000), `[${'{"of":['.repeat(300)}`]) {
+      const { read } = took(text);
+      expect(read.kind === 'faults' && read.faults.map((f) => f.reason.code)).toEqual(['json-too-deep']);
+    }
+    expect(depthOf('{"a":"[[[[","b":"\\"[["}')).toBe(1);
+    expect(depthOf('[[1],{"a":[2]}]')).toBe(3);
   });
 });

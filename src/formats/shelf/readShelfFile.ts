@@ -18,6 +18,10 @@ export type ShelfReading =
   | { readonly kind: 'faults'; readonly faults: readonly ShelfFault[] };
 
 const MAX_FAULTS = 200;
+/** *Setting*: how deep a file may be nested: a rule of a real shelf is never half as deep. */
+const MAX_DEPTH = 64;
+/** Faults of one row that are looked at. */
+const MAX_OF_ROW = 1000;
 
 const ajv = new Ajv({ allErrors: true, discriminator: true, strict: false });
 const validate = ajv.compile(schema);
@@ -37,18 +41,55 @@ export function rowFaults(kind: ShelfKind, body: unknown): readonly ShelfFault[]
  * @param present the shop's shelf as it stands; rows of the same id would be replaced
  */
 export function readShelfFile(text: string, present: Shelf = EMPTY_SHELF): ShelfReading {
+  const fault = (of: Reason): ShelfReading => ({ kind: 'faults', faults: [{ path: '', reason: of }] });
+  if (depthOf(text) > MAX_DEPTH) return fault(reason('json-too-deep', { most: MAX_DEPTH }));
   let parsed: unknown;
   try {
     parsed = JSON.parse(text);
   } catch (error) {
-    return { kind: 'faults', faults: [{ path: '', reason: syntaxFault(text, error) }] };
+    return fault(syntaxFault(text, error));
   }
-  if (!validate(parsed)) return { kind: 'faults', faults: schemaFaults(validate.errors ?? []) };
+  const unfit = fileFaults(parsed);
+  if (unfit.length > 0) return { kind: 'faults', faults: unfit };
   const rows: Shelf = { ...EMPTY_SHELF, ...(parsed as Partial<Shelf>) };
   const faults = checkShelf(mergeShelf(present, rows)).map((f) => inFile(f, rows));
   return faults.length > 0
     ? { kind: 'faults', faults: faults.slice(0, MAX_FAULTS) }
     : { kind: 'shelf', rows: pick(rows) };
+}
+
+/** The first faults of a file against the schema: what stands around its lists, then row by row until there are enough. */
+function fileFaults(parsed: unknown): readonly ShelfFault[] {
+  if (typeof parsed !== 'object' || parsed === null)
+    return validate(parsed) ? [] : schemaFaults(validate.errors ?? []);
+  const file = parsed as Readonly<Record<string, unknown>>;
+  const lists = SHELF_KINDS.filter((k) => Array.isArray(file[SHELF_LISTS[k]]));
+  const around = { ...file, ...Object.fromEntries(lists.map((k) => [SHELF_LISTS[k], []])) };
+  const faults: ShelfFault[] = validate(around) ? [] : [...schemaFaults(validate.errors ?? [])];
+  for (const kind of lists) {
+    const rows = file[SHELF_LISTS[kind]] as readonly unknown[];
+    for (let i = 0; i < rows.length && faults.length < MAX_FAULTS; i += 1)
+      for (const f of rowFaults(kind, rows[i]))
+        faults.push({ path: `/${SHELF_LISTS[kind]}/${i}${f.path}`, reason: f.reason });
+  }
+  return faults.slice(0, MAX_FAULTS).sort((a, b) => (a.path < b.path ? -1 : a.path > b.path ? 1 : 0));
+}
+
+/** How deep a text of JSON is nested, without reading it: brackets outside of strings. */
+export function depthOf(text: string): number {
+  let depth = 0;
+  let most = 0;
+  let inString = false;
+  for (let i = 0; i < text.length; i += 1) {
+    const c = text.charCodeAt(i);
+    if (inString) {
+      if (c === 92) i += 1;
+      else if (c === 34) inString = false;
+    } else if (c === 34) inString = true;
+    else if (c === 91 || c === 123) most = Math.max(most, (depth += 1));
+    else if (c === 93 || c === 125) depth -= 1;
+  }
+  return most;
 }
 
 /** The shelf with the file's rows first, so that paths into them stay those of the file. */
@@ -83,7 +124,10 @@ function syntaxFault(text: string, error: unknown): Reason {
 
 /** One fault a place: an unmet alternative is said by the alternative's own errors, not again by the choice. */
 function schemaFaults(errors: readonly ErrorObject[]): readonly ShelfFault[] {
-  const faults = errors.filter((e) => e.keyword !== 'oneOf' && e.keyword !== 'if').map(schemaFault);
+  const faults = errors
+    .slice(0, MAX_OF_ROW)
+    .filter((e) => e.keyword !== 'oneOf' && e.keyword !== 'if')
+    .map(schemaFault);
   const once = new Map(
     faults.map((f) => [`${f.path}|${f.reason.code}|${JSON.stringify(f.reason.facts)}`, f]),
   );

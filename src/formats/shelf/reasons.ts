@@ -5,9 +5,11 @@ declare module '@/core/kernel/reason' {
     'csv-number': { readonly text: string };
     'csv-yes-no': { readonly text: string };
     'csv-json': NoFacts;
+    'csv-more-cells': NoFacts;
     'csv-rule-twice': NoFacts;
     'csv-plug-part': NoFacts;
     'json-broken': NoFacts;
+    'json-too-deep': { readonly most: number };
     'json-broken-at': { readonly line: number; readonly column: number };
     'schema-required': { readonly field: string };
     'schema-unknown-field': { readonly field: string };

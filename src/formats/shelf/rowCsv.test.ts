@@ -4,7 +4,7 @@ import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { type Application, type Shelf, SHELF_KINDS, SHELF_LISTS } from '@/core/shelf';
 import { calendarText } from '../calendar';
-import { type CsvRecord, csvColumns, readCsvRow, rowFaults, writeCsvRow } from '.';
+import { type CsvRecord, csvColumns, FORMULA, plainCell, readCsvRow, rowFaults, writeCsvRow } from '.';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const plain = (more: CsvRecord = {}): CsvRecord => ({
@@ -118,5 +118,23 @@ describe('the calendar feed', () => {
     expect(text).toContain('DTSTART:20260305T090000Z');
     expect(text).toContain('DTEND:20260305T103000Z');
     expect(text).toContain('LOCATION:Lift bay');
+  });
+});
+
+describe('cells that a spreadsheet would work out', () => {
+  it.each(['=1+1', '+49 1', '@SUM(A1)', '-x', '\tx'])(
+    '%j goes out as text and comes back as it was',
+    (cell) => {
+      const text = Papa.unparse([[cell]], { escapeFormulae: FORMULA });
+      expect(text.replace(/^"/, '').startsWith("'")).toBe(true);
+      const back = Papa.parse<string[]>(text, { transform: plainCell });
+      expect(back.data[0]?.[0]).toBe(cell);
+    },
+  );
+
+  it.each(['-5', 'a=b', "it's", "'quoted'", ''])('%j is left alone both ways', (cell) => {
+    const text = Papa.unparse([[cell, 'x']], { escapeFormulae: FORMULA });
+    expect(Papa.parse<string[]>(text, { transform: plainCell }).data[0]?.[0]).toBe(cell);
+    expect(text.startsWith(cell)).toBe(true);
   });
 });

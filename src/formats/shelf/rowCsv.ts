@@ -10,6 +10,13 @@ export interface CsvFault {
   readonly reason: Reason;
 }
 /** A line of the table by its columns. */
+/** Cells that a spreadsheet would take for a formula. A minus before a digit is a number. */
+export const FORMULA = /^(?:[=+@\t\r]|-(?!\d))/;
+
+/** A cell as it was meant: the sign that keeps a spreadsheet from working it out is taken off again. */
+export const plainCell = (cell: string): string =>
+  cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell;
+
 export type CsvRecord = Readonly<Record<string, string | undefined>>;
 /** A row made from a line, or what is wrong with its cells. */
 export type RowReading<K extends ShelfKind> =

@@ -1,24 +1,86 @@
 import { drizzle, type NodePgDatabase } from 'drizzle-orm/node-postgres';
-import { Pool } from 'pg';
+import { Pool, type PoolClient } from 'pg';
 import * as schema from './schema';
 
 export type Database = NodePgDatabase<typeof schema>;
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 
-let opened: { db: Database; pool: Pool } | undefined;
+/** *Settings*: connections of one process, and how long a request waits for one, ms. */
+const POOL_SIZE = 10;
+const WAIT_MS = 5_000;
 
-/** Opens a database of one's own: the caller closes the pool. */
-export function openDatabase(url: string): { db: Database; pool: Pool } {
-  const pool = new Pool({ connectionString: url, max: 10 });
+export interface OpenedDatabase {
+  readonly db: Database;
+  readonly pool: Pool;
+}
+
+/** Next keeps several copies of a module in one process; the pool is one all the same. */
+const HELD = Symbol.for('yonder-bolt.database');
+const held = globalThis as unknown as { [HELD]?: OpenedDatabase };
+
+/**
+ * Opens a database of one's own: the caller closes the pool.
+ * @param size connections at the most
+ */
+export function openDatabase(url: string, size = poolSize()): OpenedDatabase {
+  const pool = new Pool({
+    connectionString: url,
+    max: size,
+    connectionTimeoutMillis: WAIT_MS,
+    keepAlive: true,
+  });
   // An idle connection that the server drops must not take the process with it; the next query reports.
   pool.on('error', () => undefined);
-  return { db: drizzle(pool, { schema }), pool };
+  const db = drizzle(pool, { schema });
+  db.transaction = (work, config) => inTransaction(pool, work, config);
+  return { db, pool };
+}
+
+/**
+ * A transaction on a connection that goes back to the pool whatever happens, `begin` and `rollback` failing among it;
+ * one that does not answer any more is thrown away instead.
+ */
+async function inTransaction<T>(
+  pool: Pool,
+  work: (tx: Transaction) => Promise<T>,
+  config?: Parameters<Database['transaction']>[1],
+): Promise<T> {
+  const client = await pool.connect();
+  // While it is out the pool does not listen: an ended connection would be an error that nobody takes.
+  const ended = () => undefined;
+  client.on('error', ended);
+  let sound = false;
+  try {
+    const result = await drizzle(client, { schema }).transaction(work, config);
+    sound = true;
+    return result;
+  } catch (error) {
+    sound = await answers(client);
+    throw error;
+  } finally {
+    client.off('error', ended);
+    client.release(!sound);
+  }
+}
+
+const answers = (client: PoolClient): Promise<boolean> =>
+  client.query('select 1').then(
+    () => true,
+    () => false,
+  );
+
+function poolSize(): number {
+  const wanted = Number(process.env.DATABASE_POOL);
+  return Number.isInteger(wanted) && wanted > 0 ? wanted : POOL_SIZE;
 }
 
 /** The application's database, opened at first use so that a build needs none. */
-export function database(): Database {
+export const database = (): Database => databasePool().db;
+
+/** The same with its pool, for who counts connections. */
+export function databasePool(): OpenedDatabase {
   const url = process.env.DATABASE_URL;
   if (!url) throw new Error('DATABASE_URL is not set');
-  opened ??= openDatabase(url);
-  return opened.db;
+  held[HELD] ??= openDatabase(url);
+  return held[HELD];
 }

@@ -1,18 +1,17 @@
 import { createHash } from 'node:crypto';
 import { and, eq } from 'drizzle-orm';
-import sharp, { type OutputInfo } from 'sharp';
 import { type Actor, may } from '../access';
 import type { Database, Transaction } from '../db/connection';
 import { photo } from '../db/schema';
-
-/** Largest picture that is taken in, bytes and pixels; what is kept is at most this wide or high. */
-export const MAX_PHOTO_BYTES = 20 * 1024 * 1024;
-const MAX_PIXELS = 60_000_000;
-const KEPT_PX = 1920;
+import { MAX_BODY } from '../body';
+import { decodePhoto } from './decode';
 
 export type PhotoOutcome =
   | { readonly kind: 'kept'; readonly id: string }
-  | { readonly kind: 'refused'; readonly code: 'not-allowed' | 'too-large' | 'no-picture' | 'hash-differs' };
+  | {
+      readonly kind: 'refused';
+      readonly code: 'not-allowed' | 'too-large' | 'no-picture' | 'hash-differs' | 'busy';
+    };
 
 /**
  * Keeps a picture: turned upright, made smaller, encoded anew as JPEG without any of the metadata it came with. The
@@ -23,27 +22,19 @@ export async function savePhoto(db: Database, actor: Actor, id: string, sent: Bu
   const refuse = (code: Extract<PhotoOutcome, { kind: 'refused' }>['code']) =>
     ({ kind: 'refused', code }) as const;
   if (!may(actor.role, 'record-arrival')) return refuse('not-allowed');
-  if (sent.length > MAX_PHOTO_BYTES) return refuse('too-large');
+  if (sent.length > MAX_BODY.photo) return refuse('too-large');
   if (createHash('sha256').update(sent).digest('hex') !== id) return refuse('hash-differs');
   if (await hasPhoto(db, actor.shopId, id)) return { kind: 'kept', id };
-  let made: { data: Buffer; info: OutputInfo };
-  try {
-    made = await sharp(sent, { limitInputPixels: MAX_PIXELS, failOn: 'error' })
-      .rotate()
-      .resize({ width: KEPT_PX, height: KEPT_PX, fit: 'inside', withoutEnlargement: true })
-      .jpeg({ quality: 82, mozjpeg: true })
-      .toBuffer({ resolveWithObject: true });
-  } catch {
-    return refuse('no-picture');
-  }
+  const made = await decodePhoto(sent);
+  if (made === 'no-picture' || made === 'busy') return refuse(made);
   await db
     .insert(photo)
     .values({
       shopId: actor.shopId,
       id,
-      widthPx: made.info.width,
-      heightPx: made.info.height,
-      bytes: made.data,
+      widthPx: made.widthPx,
+      heightPx: made.heightPx,
+      bytes: made.jpeg,
       madeBy: actor.userId,
     })
     .onConflictDoNothing();

@@ -9,7 +9,7 @@ import {
   type ShelfKind,
   SHELF_LISTS,
 } from '@/core/shelf';
-import { type CsvFault, type CsvRecord, csvColumns, readCsvRow, rowFaults } from '@/formats/shelf';
+import { type CsvFault, type CsvRecord, csvColumns, plainCell, readCsvRow, rowFaults } from '@/formats/shelf';
 import type { Database, Transaction } from '../db/connection';
 import { sameJson } from '../sameJson';
 import { headRevisions, loadShelf, shelfRowsById } from './loadShelf';
@@ -25,6 +25,8 @@ export type CsvOutcome =
   | { readonly kind: 'faults'; readonly faults: readonly CsvFault[]; readonly more: boolean };
 
 const MAX_FAULTS = 200;
+/** Where the reader puts what a line has beyond the columns. */
+const MORE_CELLS = '__parsed_extra';
 
 class Refused extends Error {}
 
@@ -100,6 +102,7 @@ function eachGroup(text: string, take: (lines: readonly Line[]) => Promise<void>
     Papa.parse<CsvRecord>(text, {
       header: true,
       skipEmptyLines: 'greedy',
+      transform: plainCell,
       transformHeader: (h) => h.replace(/^\uFEFF/, '').trim(),
       chunkSize: PIECE,
       chunk: ({ data }: Papa.ParseResult<CsvRecord>, parser: Papa.Parser) => {
@@ -135,6 +138,10 @@ class CsvImport {
     const { kind, faults } = this;
     const good: { row: number; body: { readonly id: string } }[] = [];
     for (const { row, cells } of lines) {
+      if (MORE_CELLS in cells) {
+        faults.push({ row, column: 'id', reason: reason('csv-more-cells') });
+        continue;
+      }
       const read = readCsvRow(kind, cells);
       const found =
         read.kind === 'faults'

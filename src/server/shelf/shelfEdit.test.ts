@@ -167,6 +167,14 @@ describe('a CSV', () => {
     expect(await take(csv(line('csv-1', { minutesLow: '31' })))).toMatchObject({ added: 0, revised: 1 });
   });
 
+  it('tells a line with a comma too many by its number, and takes nothing', async () => {
+    const text = `${csv(line('csv-8'))}\r\n${csv(line('csv-9')).split('\r\n')[1] ?? ''},more,cells`;
+    expect(await take(text)).toMatchObject({
+      kind: 'faults',
+      faults: [{ row: 3, column: 'id', reason: { code: 'csv-more-cells' } }],
+    });
+  });
+
   it('is all or nothing, with every fault by line and column', async () => {
     const before = await loadShelf(shops.db, 'north');
     const outcome = await take(

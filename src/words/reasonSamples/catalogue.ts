@@ -7,6 +7,8 @@ export const catalogue = {
   'cavity-outside': { cavity: '3' },
   'cavity-twice': { cavity: '3' },
   'csv-json': {},
+  'csv-more-cells': {},
+  'json-too-deep': { most: 64 },
   'csv-number': { text: 'twelve' },
   'csv-plug-part': {},
   'csv-rule-twice': {},

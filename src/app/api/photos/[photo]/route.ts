@@ -1,14 +1,20 @@
-import { currentActor } from '@/server/auth/session';
 import { database } from '@/server/db/connection';
-import { loadPhoto } from '@/server/photos/photos';
+import { answerPerson } from '@/server/http';
+import { hasPhoto, loadPhoto } from '@/server/photos/photos';
 
-/** A picture of the session's shop. */
-export async function GET(_: Request, { params }: { params: Promise<{ photo: string }> }): Promise<Response> {
-  const actor = await currentActor();
-  if (!actor) return new Response(null, { status: 401 });
-  const bytes = await loadPhoto(database(), actor.shopId, (await params).photo);
-  if (!bytes) return new Response(null, { status: 404 });
-  return new Response(new Uint8Array(bytes), {
-    headers: { 'content-type': 'image/jpeg', 'cache-control': 'private, max-age=31536000, immutable' },
+/** A picture’s id is the SHA-256 of its bytes; anything else names none. */
+const ID = /^[0-9a-f]{64}$/;
+
+/** A picture of the session's shop. It never changes; a browser that keeps it asks all the same whether it may show it. */
+export const GET = (request: Request, { params }: { params: Promise<{ photo: string }> }) =>
+  answerPerson(request, async (actor) => {
+    const { photo } = await params;
+    const etag = `"${photo}"`;
+    const headers = { 'cache-control': 'private, no-cache', etag, vary: 'cookie' };
+    if (!ID.test(photo)) return Response.json({ code: 'not-found' }, { status: 404 });
+    if (request.headers.get('if-none-match') === etag && (await hasPhoto(database(), actor.shopId, photo)))
+      return new Response(null, { status: 304, headers });
+    const bytes = await loadPhoto(database(), actor.shopId, photo);
+    if (!bytes) return Response.json({ code: 'not-found' }, { status: 404 });
+    return new Response(new Uint8Array(bytes), { headers: { ...headers, 'content-type': 'image/jpeg' } });
   });
-}

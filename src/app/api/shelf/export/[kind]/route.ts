@@ -1,37 +1,36 @@
 import Papa from 'papaparse';
 import { type ShelfKind, SHELF_KINDS } from '@/core/shelf';
-import { csvColumns, writeCsvRow } from '@/formats/shelf';
-import { currentActor } from '@/server/auth/session';
+import { csvColumns, FORMULA, writeCsvRow } from '@/formats/shelf';
 import { database } from '@/server/db/connection';
+import { answerPerson } from '@/server/http';
 import { loadShelf, shelfRows } from '@/server/shelf/loadShelf';
 
 /** The shelf as a file: `all.json` the whole of it in the product's own form, `<kind>.csv` one kind. */
-export async function GET(_: Request, { params }: { params: Promise<{ kind: string }> }): Promise<Response> {
-  const actor = await currentActor();
-  if (!actor) return new Response(null, { status: 401 });
-  const name = (await params).kind;
-  const file = (type: string, text: string) =>
-    new Response(text, {
-      headers: {
-        'content-type': `${type}; charset=utf-8`,
-        'content-disposition': `attachment; filename="shelf-${name}"`,
-        'cache-control': 'private, no-store',
-      },
-    });
-  if (name === 'all.json') {
-    const shelf = await loadShelf(database(), actor.shopId);
-    return file(
-      'application/json',
-      JSON.stringify({ form: 'yonder-bolt/shelf', version: 1, ...shelf }, null, 1),
+export const GET = (request: Request, { params }: { params: Promise<{ kind: string }> }) =>
+  answerPerson(request, async (actor) => {
+    const name = (await params).kind;
+    const file = (type: string, text: string) =>
+      new Response(text, {
+        headers: {
+          'content-type': `${type}; charset=utf-8`,
+          'content-disposition': `attachment; filename="shelf-${name}"`,
+          'cache-control': 'private, no-store',
+        },
+      });
+    if (name === 'all.json') {
+      const shelf = await loadShelf(database(), actor.shopId);
+      return file(
+        'application/json',
+        JSON.stringify({ form: 'yonder-bolt/shelf', version: 1, ...shelf }, null, 1),
+      );
+    }
+    const kind = name.replace(/\.csv$/, '') as ShelfKind;
+    if (!SHELF_KINDS.includes(kind)) return new Response(null, { status: 404 });
+    const rows = await shelfRows(database(), actor.shopId, kind);
+    const columns = [...csvColumns(kind)];
+    const text = Papa.unparse(
+      { fields: columns, data: rows.map((r) => writeCsvRow(kind, r.body)) as object[] },
+      { newline: '\r\n', escapeFormulae: FORMULA },
     );
-  }
-  const kind = name.replace(/\.csv$/, '') as ShelfKind;
-  if (!SHELF_KINDS.includes(kind)) return new Response(null, { status: 404 });
-  const rows = await shelfRows(database(), actor.shopId, kind);
-  const columns = [...csvColumns(kind)];
-  const text = Papa.unparse(
-    { fields: columns, data: rows.map((r) => writeCsvRow(kind, r.body)) as object[] },
-    { newline: '\r\n' },
-  );
-  return file('text/csv', text);
-}
+    return file('text/csv', text);
+  });

@@ -1,7 +1,7 @@
 import { drawingSvg } from '@/formats/drawingSvg';
 import { WIRE } from '@/ui/WireSwatch';
-import { currentActor } from '@/server/auth/session';
 import { database } from '@/server/db/connection';
+import { answerPerson } from '@/server/http';
 import { harnessSheet } from '@/server/jobs/harnessSheet';
 import { keptJob } from '@/server/jobs/keptJobs';
 import { harnessWords, localeOf, wording, wordsIn } from '@/words';
@@ -11,27 +11,29 @@ interface Context {
 }
 
 /** The harness of one lamp as a file: `drawing.svg` or `sheet.pdf`. */
-export async function GET(request: Request, { params }: Context): Promise<Response> {
-  const actor = await currentActor();
-  if (!actor) return new Response(null, { status: 401 });
-  const { job: id, file } = await params;
-  const job = await keptJob(database(), actor.shopId, id);
-  const doc = job && harnessSheet(actor, job, new URL(request.url).searchParams.get('pos'), new Date());
-  if (!doc || (file !== 'drawing.svg' && file !== 'sheet.pdf')) return new Response(null, { status: 404 });
-  const name = `harness-${String(doc.job.number).padStart(4, '0')}-${doc.position}`;
-  if (file === 'sheet.pdf') {
-    // The PDF maker is heavy: only who asks for a sheet loads it.
-    const { harnessPdf } = await import('@/server/sheets/harnessPdf');
-    return new Response(new Uint8Array(await harnessPdf(doc, actor.locale)), {
+export const GET = (request: Request, { params }: Context) =>
+  answerPerson(request, async (actor) => {
+    const { job: id, file } = await params;
+    const job = await keptJob(database(), actor.shopId, id);
+    const doc = job && harnessSheet(actor, job, new URL(request.url).searchParams.get('pos'), new Date());
+    if (!doc || (file !== 'drawing.svg' && file !== 'sheet.pdf')) return new Response(null, { status: 404 });
+    const name = `harness-${String(doc.job.number).padStart(4, '0')}-${doc.position}`;
+    if (file === 'sheet.pdf') {
+      // The PDF maker is heavy: only who asks for a sheet loads it.
+      const { harnessPdf } = await import('@/server/sheets/harnessPdf');
+      return new Response(new Uint8Array(await harnessPdf(doc, actor.locale)), {
+        headers: {
+          'content-type': 'application/pdf',
+          'content-disposition': `attachment; filename="${name}.pdf"`,
+        },
+      });
+    }
+    const words = wordsIn(localeOf(actor.locale));
+    const say = wording(words, { label: () => null, unit: () => null });
+    return new Response(drawingSvg(harnessWords(words, say).drawing(doc), name, WIRE), {
       headers: {
-        'content-type': 'application/pdf',
-        'content-disposition': `attachment; filename="${name}.pdf"`,
+        'content-type': 'image/svg+xml',
+        'content-disposition': `attachment; filename="${name}.svg"`,
       },
     });
-  }
-  const words = wordsIn(localeOf(actor.locale));
-  const say = wording(words, { label: () => null, unit: () => null });
-  return new Response(drawingSvg(harnessWords(words, say).drawing(doc), name, WIRE), {
-    headers: { 'content-type': 'image/svg+xml', 'content-disposition': `attachment; filename="${name}.svg"` },
   });
-}

@@ -1,0 +1,90 @@
+import { spawn } from 'node:child_process';
+import { join } from 'node:path';
+
+/** *Settings*: pixels of a picture at the most; what is kept is at most this wide or high. */
+const MAX_PIXELS = 60_000_000;
+const KEPT_PX = 1920;
+/** *Settings*: how long one picture may take, ms; address space of its process, KiB. */
+const TIME_MS = 20_000;
+const SPACE_KIB = 6 * 1024 * 1024;
+/** *Settings*: pictures that are decoded at once, and that wait. */
+const AT_ONCE = 2;
+const WAITING = 20;
+
+/** A picture as it is kept. */
+export interface Decoded {
+  readonly widthPx: number;
+  readonly heightPx: number;
+  readonly jpeg: Buffer;
+}
+/** `busy`: too many are waiting; the sender tries again. */
+export type Decoding = Decoded | 'no-picture' | 'busy';
+
+/** First bytes of the picture types that are taken. Drawings (SVG) and documents are none: they can be programs. */
+const TYPES: readonly (readonly [at: number, bytes: string])[] = [
+  [0, 'ffd8ff'],
+  [0, '89504e470d0a1a0a'],
+  [8, '57454250'],
+  [4, '6674797061766966'],
+];
+
+/** Whether bytes begin like a raster picture: JPEG, PNG, WebP or AVIF. */
+export const isRaster = (sent: Buffer): boolean =>
+  TYPES.some(([at, hex]) => sent.subarray(at, at + hex.length / 2).toString('hex') === hex);
+
+let running = 0;
+const queue: (() => void)[] = [];
+
+/** Decodes a picture in a process of its own, which is ended when it takes too long. */
+export async function decodePhoto(sent: Buffer): Promise<Decoding> {
+  if (!isRaster(sent)) return 'no-picture';
+  if (running >= AT_ONCE) {
+    if (queue.length >= WAITING) return 'busy';
+    await new Promise<void>((go) => queue.push(go));
+  }
+  running += 1;
+  try {
+    return (await inProcess(sent)) ?? 'no-picture';
+  } finally {
+    running -= 1;
+    queue.shift()?.();
+  }
+}
+
+const SCRIPT = join(process.cwd(), 'src/server/photos/decodePhoto.mjs');
+
+function inProcess(sent: Buffer): Promise<Decoded | null> {
+  return new Promise((resolve, reject) => {
+    // The shell sets the limit of memory and becomes the program.
+    const child = spawn(
+      '/bin/sh',
+      [
+        '-c',
+        `ulimit -v ${SPACE_KIB} && exec "$0" "$@"`,
+        process.execPath,
+        SCRIPT,
+        String(MAX_PIXELS),
+        String(KEPT_PX),
+      ],
+      {
+        stdio: ['pipe', 'pipe', 'ignore'],
+        env: { PATH: process.env.PATH ?? '', NODE_ENV: process.env.NODE_ENV ?? 'production' },
+        timeout: TIME_MS,
+        killSignal: 'SIGKILL',
+      },
+    );
+    const out: Buffer[] = [];
+    child.stdout.on('data', (piece: Buffer) => out.push(piece));
+    // A process that ended early has not read everything: that is told by its code.
+    child.stdin.on('error', () => undefined);
+    child.on('error', reject);
+    child.on('close', (code) => resolve(code === 0 ? decoded(Buffer.concat(out)) : null));
+    child.stdin.end(sent);
+  });
+}
+
+function decoded(out: Buffer): Decoded | null {
+  const end = out.indexOf(10);
+  const [widthPx = 0, heightPx = 0] = out.subarray(0, end).toString().split(' ').map(Number);
+  return end > 0 && widthPx > 0 && heightPx > 0 ? { widthPx, heightPx, jpeg: out.subarray(end + 1) } : null;
+}
