@@ -1,6 +1,6 @@
 import { ensureBuild } from './lib/build.mjs';
 import { main, run, Stop } from './lib/say.mjs';
-import { demandPort, startApp } from './lib/server.mjs';
+import { answers, demandPort, startApp } from './lib/server.mjs';
 
 await main(async () => {
   if (!process.env.DATABASE_URL)
@@ -17,6 +17,13 @@ await main(async () => {
   await ensureBuild();
   await run(process.execPath, ['--import', 'tsx', 'scripts/migrate.ts']);
   const child = startApp({ port, host });
-  for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => child.kill('SIGTERM'));
+  // From the first moment on: whoever ends this ends the application with it.
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => child.kill('SIGTERM'));
+  const here = `http://${host.includes(':') ? `[${host}]` : host}:${port}`;
+  await answers(`${here}/formats/shelf.schema.json`, child);
+  const printed = await run(process.execPath, ['--import', 'tsx', 'scripts/firstDay.ts'], {
+    env: { ...process.env, APP_URL: process.env.PUBLIC_URL ?? here },
+  });
+  process.stdout.write(printed);
   process.exitCode = await new Promise((resolve) => child.once('exit', (code) => resolve(code ?? 0)));
 });

@@ -16,6 +16,7 @@ const TABLE: Readonly<Record<Permission, string>> = {
   'lock-release': 'l',
   'admit-entry': 'l',
   'import-shelf': 'l',
+  'manage-shop': 'l',
   'plan-bays': 'ctl',
 };
 

@@ -11,4 +11,6 @@ export interface Actor {
   readonly zone: string;
   readonly role: Role;
   readonly locale: string;
+  /** The password is a temporary one: nothing but changing it is open. */
+  readonly mustChange?: boolean;
 }

@@ -15,19 +15,26 @@ export async function answerActor(
   request: Request,
   size: BodySize,
   work: (actor: Actor, body: string) => Promise<Response>,
+  temporary?: 'too',
 ): Promise<Response> {
-  return answerPerson(request, async (actor) => work(actor, await bodyText(request, size)));
+  return answerPerson(request, async (actor) => work(actor, await bodyText(request, size)), temporary);
 }
 
-/** Answers a request of a signed-in person that reads its body itself, if it has one. */
+/**
+ * Answers a request of a signed-in person that reads its body itself, if it has one.
+ * @param temporary `too`: open with a temporary password as well, which else is refused with 403
+ */
 export async function answerPerson(
   request: Request,
   work: (actor: Actor) => Promise<Response>,
+  temporary?: 'too',
 ): Promise<Response> {
   let actor: Actor | null = null;
   try {
     actor = await currentActor();
     if (!actor) return Response.json({ code: 'not-signed-in' }, { status: 401 });
+    if (actor.mustChange && !temporary)
+      return Response.json({ code: 'password-must-change' }, { status: 403 });
     return await work(actor);
   } catch (error) {
     return faultAnswer(error, request, actor?.shopId);
@@ -49,32 +56,59 @@ export async function answerForm<T>(
   form: yup.ISchema<T>,
   work: (actor: Actor, input: T) => Promise<object>,
   faulty: (faults: readonly FormFault[]) => object = (faults) => ({ code: 'malformed', faults }),
+  temporary?: 'too',
 ): Promise<Response> {
-  return answerActor(request, 'small', async (actor, body) => {
-    let input: T;
-    try {
-      const sent: unknown = JSON.parse(body);
-      const unfit = textFaults(sent);
-      if (unfit.length > 0)
-        return Response.json(faulty(unfit.map((f) => ({ path: f.path, message: f.code }))), { status: 400 });
-      input = (await (form as yup.Schema<T>).validate(sent, { abortEarly: false, stripUnknown: true })) as T;
-    } catch (error) {
-      if (error instanceof SyntaxError)
-        return Response.json(faulty([{ path: '', message: 'malformed' }]), { status: 400 });
-      if (!(error instanceof yup.ValidationError)) throw error;
-      const inner = error.inner.length > 0 ? error.inner : [error];
-      return Response.json(faulty(inner.map((e) => ({ path: e.path ?? '', message: e.message }))), {
-        status: 400,
-      });
-    }
-    try {
-      const answer = await work(actor, input);
-      return Response.json(answer, { status: 'code' in answer ? 422 : 200 });
-    } catch (error) {
-      if (error instanceof RequestIdUsed) return Response.json({ code: 'conflict' }, { status: 409 });
-      throw error;
-    }
-  });
+  return answerActor(
+    request,
+    'small',
+    (actor, body) => answerInput(body, form, (input) => work(actor, input), faulty),
+    temporary,
+  );
+}
+
+/** The same for a form of somebody who is not signed in, and cannot be: what lets it in is in the form. */
+export async function answerOpenForm<T>(
+  request: Request,
+  form: yup.ISchema<T>,
+  work: (input: T) => Promise<object>,
+): Promise<Response> {
+  try {
+    const body = await bodyText(request, 'small');
+    return await answerInput(body, form, work, (faults) => ({ code: 'malformed', faults }));
+  } catch (error) {
+    return faultAnswer(error, request);
+  }
+}
+
+async function answerInput<T>(
+  body: string,
+  form: yup.ISchema<T>,
+  work: (input: T) => Promise<object>,
+  faulty: (faults: readonly FormFault[]) => object,
+): Promise<Response> {
+  let input: T;
+  try {
+    const sent: unknown = JSON.parse(body);
+    const unfit = textFaults(sent);
+    if (unfit.length > 0)
+      return Response.json(faulty(unfit.map((f) => ({ path: f.path, message: f.code }))), { status: 400 });
+    input = (await (form as yup.Schema<T>).validate(sent, { abortEarly: false, stripUnknown: true })) as T;
+  } catch (error) {
+    if (error instanceof SyntaxError)
+      return Response.json(faulty([{ path: '', message: 'malformed' }]), { status: 400 });
+    if (!(error instanceof yup.ValidationError)) throw error;
+    const inner = error.inner.length > 0 ? error.inner : [error];
+    return Response.json(faulty(inner.map((e) => ({ path: e.path ?? '', message: e.message }))), {
+      status: 400,
+    });
+  }
+  try {
+    const answer = await work(input);
+    return Response.json(answer, { status: 'code' in answer ? 422 : 200 });
+  } catch (error) {
+    if (error instanceof RequestIdUsed) return Response.json({ code: 'conflict' }, { status: 409 });
+    throw error;
+  }
 }
 
 /** Answers a request for one row of the shop: 401 without a session, 404 where there is none. */

@@ -1,15 +1,23 @@
 import { notFound, redirect } from 'next/navigation';
 import { cache } from 'react';
-import type { Actor } from './access';
+import { type Actor, may } from './access';
 import { currentActor } from './auth/session';
 import { database } from './db/connection';
 import { keptJob } from './jobs/keptJobs';
 import { hasJob, type LoadedJob } from './jobs/loadJob';
 
-/** The signed-in person of a page; without one the page becomes the sign-in. */
+/** The signed-in person of a page; without one the page becomes the sign-in, with a temporary password the place to change it. */
 export async function pageActor(): Promise<Actor> {
   const actor = await currentActor();
   if (!actor) redirect('/sign-in');
+  if (actor.mustChange) redirect('/me');
+  return actor;
+}
+
+/** A lead, or the page is not there. */
+export async function pageLead(): Promise<Actor> {
+  const actor = await pageActor();
+  if (!may(actor.role, 'manage-shop')) notFound();
   return actor;
 }
 

@@ -28,9 +28,14 @@ export function TopBar({
         <Link href="/">{t('nav.board')}</Link>
         <Link href="/shelf/family">{t('nav.shelf')}</Link>
         <Link href="/calculators">{t('nav.calculators')}</Link>
+        {role === 'lead' && <Link href="/shop/people">{t('nav.shop')}</Link>}
       </nav>
       <p className="ml-auto text-sm text-soft">
-        {shop} · <span className="text-ink">{person}</span>, {tCode(`role.${role}`)}
+        {shop} ·{' '}
+        <Link href="/me" className="text-ink underline decoration-line underline-offset-3">
+          {person}
+        </Link>
+        , {tCode(`role.${role}`)}
       </p>
       <form action={() => onLocale(other)}>
         <button className="text-sm text-petrol underline underline-offset-3" lang={other}>

@@ -130,7 +130,10 @@ describe('wording', () => {
         why: { 'en-GB': 'The carrier changed.' },
       }),
     );
-    expect(said).toEqual({ text: 'Model year: 2017, needed: 2018 or later.', detail: 'The carrier changed.' });
+    expect(said).toEqual({
+      text: 'Model year: 2017, needed: 2018 or later.',
+      detail: 'The carrier changed.',
+    });
   });
 });
 

@@ -17,6 +17,7 @@ const PERMISSIONS = {
   'lock-release': ['lead'],
   'admit-entry': ['lead'],
   'import-shelf': ['lead'],
+  'manage-shop': ['lead'],
   'plan-bays': ['counter', 'technician', 'lead'],
 } as const satisfies Record<string, readonly Role[]>;
 export type Permission = keyof typeof PERMISSIONS;

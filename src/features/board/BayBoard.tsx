@@ -11,14 +11,14 @@ import {
   localDay,
   movedBooking,
   shiftDay,
-  USUAL_HOURS,
+  type Hours,
   utcOf,
 } from '@/core/board';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { useZone, useWords } from '@/ui/WordsContext';
 import { type BoardJob } from './boardJob';
-import { BayLane, Hours, Strip } from './BayLane';
+import { BayLane, DayHours, spanOf, Strip } from './BayLane';
 import { BookingForm } from './BookingForm';
 
 export interface BoardActs {
@@ -31,7 +31,6 @@ export interface BoardActs {
 }
 
 const DAYS = 3;
-const SPAN = USUAL_HOURS.closeMin - USUAL_HOURS.openMin;
 
 /** Bays as rows, hours across, today and the next days; jobs as strips that are moved by hand or keys. */
 export function BayBoard({
@@ -40,6 +39,7 @@ export function BayBoard({
   jobs,
   planned,
   day,
+  hours,
   calendar,
   acts,
 }: {
@@ -50,6 +50,8 @@ export function BayBoard({
   planned: readonly string[];
   /** The first day shown, `2026-03-05`. */
   day: string;
+  /** When the shop is open. */
+  hours: Hours;
   /** Address of the calendar feed. */
   calendar: string;
   acts: BoardActs;
@@ -95,7 +97,7 @@ export function BayBoard({
     if (!b || !over) return;
     const [toBay, toDay] = String(over.id).split('|');
     const width = over.rect.width;
-    const minutes = (delta.x / width) * SPAN;
+    const minutes = (delta.x / width) * spanOf(hours);
     const from = bays.findIndex((x) => x.id === b.bay);
     const to = bays.findIndex((x) => x.id === toBay);
     const days = Math.round((Date.parse(toDay ?? day) - Date.parse(localDay(b.startsAt, zone))) / 86_400_000);
@@ -112,7 +114,7 @@ export function BayBoard({
       id: uuidv7(),
       job: j.id,
       bay: bay.id,
-      startsAt: utcOf(day, USUAL_HOURS.openMin, zone),
+      startsAt: utcOf(day, hours.openMin, zone),
       minutes: 120,
       waitsFor: '',
       waitsUntil: null,
@@ -141,12 +143,13 @@ export function BayBoard({
       <DndContext sensors={sensors} onDragEnd={dropped}>
         {Array.from({ length: DAYS }, (_, i) => shiftDay(day, i)).map((d) => (
           <div key={d} className="mb-3" data-day={d}>
-            <Hours day={d} />
-            {dayPlan(bays, bookings, d, zone).map((row) => (
+            <DayHours day={d} hours={hours} />
+            {dayPlan(bays, bookings, d, zone, hours).map((row) => (
               <BayLane
                 key={row.bay.id}
                 id={`${row.bay.id}|${d}`}
                 name={row.bay.name}
+                hours={hours}
                 lines={row.strips[0]?.lines ?? 1}
               >
                 {row.strips.map((s) => (

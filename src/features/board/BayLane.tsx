@@ -1,6 +1,6 @@
 'use client';
 import { useDraggable, useDroppable } from '@dnd-kit/core';
-import { type dayPlan, type BookingConflict, localMinutes, STEP_MIN, USUAL_HOURS } from '@/core/board';
+import { type dayPlan, type BookingConflict, type Hours, localMinutes, STEP_MIN } from '@/core/board';
 import { Link } from '@/ui/Link';
 import { MiniLoom } from '@/ui/Loom';
 import { WarningMark } from '@/ui/marks';
@@ -9,10 +9,12 @@ import { type BoardJob, jobAddress } from './boardJob';
 
 /** Share of the day from which a strip has room for its loom. */
 const WIDE_ENOUGH = 0.19;
-const SPAN = USUAL_HOURS.closeMin - USUAL_HOURS.openMin;
+
+/** Minutes that a day shows. */
+export const spanOf = (hours: Hours): number => hours.closeMin - hours.openMin;
 
 /** The hours of a day above its lanes. */
-export function Hours({ day }: { day: string }) {
+export function DayHours({ day, hours }: { day: string; hours: Hours }) {
   const { locale } = useWords();
   const name = new Intl.DateTimeFormat(locale, {
     weekday: 'short',
@@ -20,20 +22,17 @@ export function Hours({ day }: { day: string }) {
     month: 'short',
     timeZone: 'UTC',
   });
-  const first = Math.ceil(USUAL_HOURS.openMin / 60);
-  const hours = Array.from(
-    { length: Math.floor(USUAL_HOURS.closeMin / 60) - first + 1 },
-    (_, i) => first + i,
-  );
+  const first = Math.ceil(hours.openMin / 60);
+  const marks = Array.from({ length: Math.floor(hours.closeMin / 60) - first + 1 }, (_, i) => first + i);
   return (
     <div className="grid grid-cols-[7rem_1fr] text-sm text-soft">
       <b className="text-ink">{name.format(new Date(`${day}T12:00:00Z`))}</b>
       <div className="relative h-5">
-        {hours.map((h) => (
+        {marks.map((h) => (
           <span
             key={h}
             className="absolute -translate-x-1/2 font-mono text-xs"
-            style={{ left: `${((h * 60 - USUAL_HOURS.openMin) / SPAN) * 100}%` }}
+            style={{ left: `${((h * 60 - hours.openMin) / spanOf(hours)) * 100}%` }}
           >
             {h}
           </span>
@@ -48,11 +47,13 @@ export function BayLane({
   id,
   name,
   lines,
+  hours,
   children,
 }: {
   id: string;
   name: string;
   lines: number;
+  hours: Hours;
   children: React.ReactNode;
 }) {
   const { setNodeRef, isOver } = useDroppable({ id });
@@ -65,8 +66,9 @@ export function BayLane({
         style={{
           height: `${lines * 2.9}rem`,
           backgroundImage: 'linear-gradient(90deg, var(--line) 1px, transparent 1px)',
-          backgroundSize: `${(60 / SPAN) * 100}% 100%`,
-          backgroundPositionX: `${((30 / SPAN) * 100).toFixed(3)}%`,
+          backgroundSize: `${(60 / spanOf(hours)) * 100}% 100%`,
+          // The lines stand on the full hours, wherever the day begins.
+          backgroundPositionX: `${(((60 - (hours.openMin % 60)) / spanOf(hours)) * 100).toFixed(3)}%`,
         }}
         data-lane={id}
         data-over={isOver || undefined}

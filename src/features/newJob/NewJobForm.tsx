@@ -39,11 +39,13 @@ type OpenJobAnswer =
 
 export interface NewJobFormProps {
   readonly families: readonly FamilyChoice[];
+  /** Road rules of most vehicles here, to begin with. */
+  readonly market: string;
   readonly findVehicles: (text: string) => Promise<readonly KnownVehicle[]>;
 }
 
 /** A new job in under a minute: the vehicle, what the customer says, go. */
-export function NewJobForm({ families, findVehicles }: NewJobFormProps) {
+export function NewJobForm({ families, market, findVehicles }: NewJobFormProps) {
   const { t, tCode, has } = useWords();
   const router = useRouter();
   const { opened } = useOutbox();
@@ -55,7 +57,7 @@ export function NewJobForm({ families, findVehicles }: NewJobFormProps) {
       serial: '',
       fleet: '',
       toldYear: '',
-      market: 'unknown',
+      market,
       words: '',
     },
   });

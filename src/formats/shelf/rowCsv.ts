@@ -17,6 +17,7 @@ export const FORMULA = /^(?:[=+@\t\r]|-(?!\d))/;
 export const plainCell = (cell: string): string =>
   cell.startsWith("'") && FORMULA.test(cell.slice(1)) ? cell.slice(1) : cell;
 
+/** A line of a CSV by its columns. */
 export type CsvRecord = Readonly<Record<string, string | undefined>>;
 /** A row made from a line, or what is wrong with its cells. */
 export type RowReading<K extends ShelfKind> =

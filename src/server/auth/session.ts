@@ -1,4 +1,4 @@
-import { and, asc, eq } from 'drizzle-orm';
+import { and, asc, eq, isNull } from 'drizzle-orm';
 import { headers } from 'next/headers';
 import { cache } from 'react';
 import type { Actor } from '../access';
@@ -19,17 +19,18 @@ export const currentActor = cache(async (): Promise<Actor | null> => {
       zone: shop.zone,
       shopLocale: shop.locale,
       role: member.role,
+      mustChange: member.mustChange,
       locale: member.locale,
       chosen: sessionShop.shopId,
     })
     .from(member)
     .innerJoin(shop, eq(shop.id, member.shopId))
     .leftJoin(sessionShop, and(eq(sessionShop.sessionId, found.session.id), eq(sessionShop.shopId, shop.id)))
-    .where(eq(member.userId, found.user.id))
+    .where(and(eq(member.userId, found.user.id), isNull(member.endedAt)))
     .orderBy(asc(shop.id));
   const at = shops.find((s) => s.chosen !== null) ?? shops[0];
   if (!at) return null;
-  const { shopId, shopName, zone, role } = at;
+  const { shopId, shopName, zone, role, mustChange } = at;
   return {
     userId: found.user.id,
     name: found.user.name,
@@ -37,6 +38,7 @@ export const currentActor = cache(async (): Promise<Actor | null> => {
     shopName,
     zone,
     role,
+    mustChange,
     locale: at.locale ?? at.shopLocale,
   };
 });

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import type { Database } from '../db/connection';
+import type { Database, Transaction } from '../db/connection';
 import { signInFailure } from '../db/schema';
 
 /** Failed sign-ins that one user name may have in a window, from wherever they come. */
@@ -33,6 +33,6 @@ export async function countFailure(db: Database, username: string): Promise<void
 }
 
 /** A good sign-in wipes the count. */
-export async function clearFailures(db: Database, username: string): Promise<void> {
+export async function clearFailures(db: Database | Transaction, username: string): Promise<void> {
   await db.delete(signInFailure).where(sql`${signInFailure.username} = ${keyOf(username)}`);
 }

@@ -1,5 +1,5 @@
 import { redirect } from 'next/navigation';
-import { isDay, localDay, shiftDay, utcOf } from '@/core/board';
+import { isDay, localDay, shiftDay, USUAL_HOURS, utcOf } from '@/core/board';
 import { Board } from '@/features/board/Board';
 import { boardJob } from '@/features/board/boardJob';
 import { Found } from '@/features/board/Found';
@@ -8,6 +8,7 @@ import { database } from '@/server/db/connection';
 import { boardJobs } from '@/server/jobs/boardJobs';
 import { findJobs } from '@/server/jobs/findJobs';
 import { pageActor } from '@/server/page';
+import { settingsOf } from '@/server/people/settings';
 import { removeBookingAct, saveBookingAct } from './actions';
 
 export const metadata = { title: 'Bay board' };
@@ -33,10 +34,11 @@ export default async function Page({
   const day = isDay(asked) ? asked : localDay(new Date().toISOString(), actor.zone);
   const from = new Date(utcOf(day, 0, actor.zone));
   const to = new Date(utcOf(shiftDay(day, DAYS_LOADED), 0, actor.zone));
-  const [bookings, bays, token] = await Promise.all([
+  const [bookings, bays, token, settings] = await Promise.all([
     loadBookings(db, actor.shopId, from, to),
     loadBays(db, actor.shopId),
     calendarToken(db, actor.shopId),
+    settingsOf(db, actor.shopId),
   ]);
   const jobs = await boardJobs(
     db,
@@ -55,6 +57,7 @@ export default async function Page({
       bays={bays}
       bookings={bookings}
       day={day}
+      hours={settings ?? USUAL_HOURS}
       calendar={`/api/calendar/${token}.ics`}
       acts={{ save: saveBookingAct, remove: removeBookingAct }}
     />

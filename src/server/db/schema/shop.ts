@@ -1,5 +1,16 @@
 import { sql } from 'drizzle-orm';
-import { check, integer, pgTable, primaryKey, text, timestamp } from 'drizzle-orm/pg-core';
+import {
+  bigserial,
+  boolean,
+  check,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+} from 'drizzle-orm/pg-core';
 import { user } from './auth';
 
 export const shop = pgTable('shop', {
@@ -12,6 +23,16 @@ export const shop = pgTable('shop', {
   /** What an hour of work is quoted at. */
   hourMinor: integer('hour_minor').notNull().default(7200),
   hourCurrency: text('hour_currency').notNull().default('EUR'),
+  /** Added to what is quoted, in hundredths of a per cent. */
+  taxBp: integer('tax_bp').notNull().default(0),
+  /** Opening hours, minutes of the shop’s own day. */
+  openMin: integer('open_min').notNull().default(450),
+  closeMin: integer('close_min').notNull().default(1050),
+  /** Road rules that a new job begins with; `unknown`: each job says. */
+  market: text('market').notNull().default('unknown'),
+  /** What stands above and below every sheet. */
+  sheetHead: text('sheet_head').notNull().default(''),
+  sheetFoot: text('sheet_foot').notNull().default(''),
   /** Whoever knows it may read the bay calendar; a lead can have a new one made. */
   calendarToken: text('calendar_token')
     .notNull()
@@ -30,11 +51,41 @@ export const member = pgTable(
       .references(() => user.id),
     role: text('role', { enum: ['counter', 'technician', 'lead'] }).notNull(),
     locale: text('locale'),
+    /** Since when the person works here no more; what was written stays. */
+    endedAt: timestamp('ended_at', { withTimezone: true }),
+    /** The password is a temporary one: nothing else is open before it was changed. */
+    mustChange: boolean('must_change').notNull().default(false),
   },
   (t) => [
     primaryKey({ columns: [t.shopId, t.userId] }),
     check('member_role', sql`${t.role} in ('counter', 'technician', 'lead')`),
   ],
+);
+
+/** The one link that opens an empty installation; only the hash of its key is kept. */
+export const setupLink = pgTable('setup_link', {
+  keyHash: text('key_hash').primaryKey(),
+  expiresAt: timestamp('expires_at', { withTimezone: true }).notNull(),
+  usedAt: timestamp('used_at', { withTimezone: true }),
+});
+
+/** Who changed what of a shop besides its jobs, from what to what. Lines are added, never changed. */
+export const auditLine = pgTable(
+  'audit_line',
+  {
+    seq: bigserial('seq', { mode: 'number' }).primaryKey(),
+    shopId: text('shop_id')
+      .notNull()
+      .references(() => shop.id),
+    at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
+    by: text('by').notNull(),
+    about: text('about', { enum: ['shop', 'people', 'settings'] }).notNull(),
+    did: text('did').notNull(),
+    subject: text('subject').notNull(),
+    before: jsonb('before'),
+    after: jsonb('after'),
+  },
+  (t) => [index('audit_of_shop').on(t.shopId, t.seq)],
 );
 
 /** The shop that a session works in, where a person has several. */

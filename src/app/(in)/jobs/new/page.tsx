@@ -1,6 +1,7 @@
 import { NewJobForm } from '@/features/newJob/NewJobForm';
 import { database } from '@/server/db/connection';
 import { pageActor } from '@/server/page';
+import { settingsOf } from '@/server/people/settings';
 import { shelfLines } from '@/server/shelf/shelfLines';
 import { findKnownVehicles } from './actions';
 
@@ -8,6 +9,11 @@ export const metadata = { title: 'New job' };
 
 export default async function Page() {
   const actor = await pageActor();
-  const families = await shelfLines(database(), actor.shopId);
-  return <NewJobForm families={families} findVehicles={findKnownVehicles} />;
+  const [families, settings] = await Promise.all([
+    shelfLines(database(), actor.shopId),
+    settingsOf(database(), actor.shopId),
+  ]);
+  return (
+    <NewJobForm families={families} market={settings?.market ?? 'unknown'} findVehicles={findKnownVehicles} />
+  );
 }
