@@ -1,10 +1,16 @@
 import type { NextConfig } from 'next';
 
+/** Behind a proxy that rewrites the host, actions come from the public one. */
+const publicHosts = process.env.PUBLIC_URL ? [new URL(process.env.PUBLIC_URL).host] : [];
+
 const config: NextConfig = {
   poweredByHeader: false,
   reactStrictMode: true,
   // Above the limit of every address of ours: a body that the framework cuts in silence never reaches one.
-  experimental: { proxyClientMaxBodySize: '80mb' },
+  experimental: {
+    proxyClientMaxBodySize: '80mb',
+    serverActions: { allowedOrigins: publicHosts },
+  },
   serverExternalPackages: ['pg', 'pino', 'ajv', '@react-pdf/renderer'],
 };
 

@@ -32,6 +32,8 @@ export const ROUTES: readonly Route[] = [
     reach: 'public',
     body: () => ({}),
   },
+  { folder: 'api/health', method: 'GET', path: () => '/api/health', reach: 'public' },
+  { folder: 'api/ready', method: 'GET', path: () => '/api/ready', reach: 'public' },
   { folder: 'me', method: 'GET', path: () => '/me', reach: 'shop' },
   { folder: 'api/me', method: 'POST', path: () => '/api/me', reach: 'shop', body: () => ({}) },
   { folder: 'shop/[part]', method: 'GET', path: () => '/shop/people', reach: 'shop' },

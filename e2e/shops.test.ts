@@ -169,6 +169,24 @@ describe('sign-in', () => {
     expect(statuses).toContain(429);
   });
 
+  it('lets no more guesses through at once than one after the other', async () => {
+    const answers = await Promise.all(
+      Array.from({ length: 30 }, (_, i) => trySignIn(app, 'nils', `guess-number-${i}`)),
+    );
+    expect(answers.filter((a) => a.status === 401).length).toBeLessThanOrEqual(10);
+    expect(answers.filter((a) => a.status >= 500)).toEqual([]);
+  });
+
+  it('says that it is alive, and whether it can work', async () => {
+    for (const [path, state] of [
+      ['/api/health', 'alive'],
+      ['/api/ready', 'ready'],
+    ]) {
+      const answer = await fetch(app.url + path);
+      expect([answer.status, await answer.json()]).toEqual([200, { state }]);
+    }
+  });
+
   it('opens no other door of the library', async () => {
     for (const door of [
       'sign-up/email',

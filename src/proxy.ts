@@ -19,12 +19,19 @@ function contentPolicy(nonce: string): string {
   ].join('; ');
 }
 
+/** The host under which the application is known outside; a proxy may have put another one in. */
+function publicHost(): string | null {
+  const url = process.env.PUBLIC_URL;
+  return url ? new URL(url).host : null;
+}
+
 /** Whether a request that changes something comes from a page of ours. */
 function sameOrigin(request: NextRequest): boolean {
   const origin = request.headers.get('origin');
   if (origin === null) return false;
   try {
-    return new URL(origin).host === request.headers.get('host');
+    const { host } = new URL(origin);
+    return host === request.headers.get('host') || host === publicHost();
   } catch {
     return false;
   }
@@ -49,6 +56,10 @@ export function proxy(request: NextRequest): NextResponse {
     'permissions-policy': 'camera=(self), microphone=(), geolocation=()',
     'cross-origin-opener-policy': 'same-origin',
     'cross-origin-resource-policy': 'same-origin',
+    // Told only where the application is behind TLS: elsewhere it would shut people out.
+    ...(process.env.PUBLIC_URL?.startsWith('https:')
+      ? { 'strict-transport-security': 'max-age=31536000' }
+      : {}),
   };
   for (const [name, value] of Object.entries(safe)) response.headers.set(name, value);
   return response;

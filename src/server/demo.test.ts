@@ -3,7 +3,7 @@ import { loadDemo } from '../../demo/loadDemo';
 import { relativeTimes } from '../../demo/relativeTimes';
 import { freshDatabase } from '../../e2e/support/database';
 import { loadNewestJobs } from '../../e2e/support/newestJobs';
-import { clearFailures, countFailure, FAILURES_PER_WINDOW, isBlocked } from './auth/signInLimit';
+import { clearFailures, FAILURES_PER_WINDOW, isBlocked, takeTry } from './auth/signInLimit';
 import { type Database, openDatabase } from './db/connection';
 import { boardJobs } from './jobs/boardJobs';
 import { fitData } from './jobs/fitData';
@@ -138,17 +138,25 @@ describe('times of the demo', () => {
 
 describe('failed sign-ins of a name', () => {
   it('are counted whatever its case, block it at the limit, and end with a good one', async () => {
-    for (let i = 0; i < FAILURES_PER_WINDOW - 1; i += 1) await countFailure(db, i % 2 ? 'Mara' : 'mara ');
+    for (let i = 0; i < FAILURES_PER_WINDOW - 1; i += 1) await takeTry(db, i % 2 ? 'Mara' : 'mara ', 'here');
     expect(await isBlocked(db, 'mara')).toBe(false);
-    await countFailure(db, 'MARA');
+    expect(await takeTry(db, 'MARA', 'here')).toBe(true);
+    expect(await takeTry(db, 'mara', 'here')).toBe(false);
     expect(await isBlocked(db, 'mara')).toBe(true);
     expect(await isBlocked(db, 'other')).toBe(false);
     await clearFailures(db, 'Mara');
     expect(await isBlocked(db, 'mara')).toBe(false);
   });
 
+  it('from many addresses together are bounded too', async () => {
+    const tries = [];
+    for (let i = 0; i < 12; i += 1)
+      for (let n = 0; n < FAILURES_PER_WINDOW; n += 1) tries.push(await takeTry(db, 'far', `10.0.0.${i}`));
+    expect(tries.filter(Boolean)).toHaveLength(100);
+  });
+
   it('are counted each, also when they come at once', async () => {
-    await Promise.all(Array.from({ length: FAILURES_PER_WINDOW }, () => countFailure(db, 'rush')));
+    await Promise.all(Array.from({ length: FAILURES_PER_WINDOW }, () => takeTry(db, 'rush', 'here')));
     expect(await isBlocked(db, 'rush')).toBe(true);
   });
 });

@@ -1,9 +1,9 @@
 'use client';
 import { type FormEvent, useState } from 'react';
-import type { SwapOrders } from '@/core/job';
+import { fitView, type SwapOrders } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
-import { useBusy, useJob } from '../job/JobContext';
+import { useBusy, useJob, useView } from '../job/JobContext';
 import type { FitData } from './fitData';
 import { readMoney } from './figures';
 
@@ -12,6 +12,7 @@ export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData
   const { words, say, sender } = useJob();
   const { t, prose } = words;
   const { quote, agreed } = orders;
+  const { rates } = useView(fitView);
   const nameOf = (id: string) => {
     const lamp = data.lamps[id];
     const part = data.parts[id];
@@ -52,6 +53,17 @@ export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData
           </tr>
         </tbody>
       </table>
+      {quote.total && rates.taxBp !== undefined && (
+        <p className="text-right text-sm text-soft" data-tax>
+          {t('quote.with-tax', {
+            percent: say.number(rates.taxBp / 100),
+            total: say.money(
+              quote.total.minor + Math.round((quote.total.minor * rates.taxBp) / 10_000),
+              quote.total.currency,
+            ),
+          })}
+        </p>
+      )}
       {quote.sharedMin > 0 && (
         <p className="text-sm text-soft" data-shared={quote.sharedMin}>
           {t('quote.shared', { minutes: quote.sharedMin })}

@@ -39,6 +39,8 @@ export function SheetFrame({
       title={title}
       back={back}
       shop={doc.shop.name}
+      head={doc.shop.head}
+      foot={doc.shop.foot}
       job={doc.job.number}
       stand={[t('sheet.revision', { revision: doc.revision }), say.date(doc.lockedAt, doc.shop.zone)]}
       vehicle={`${vehicle.maker} ${vehicle.name}`}
@@ -55,6 +57,8 @@ export function SheetPaper({
   title,
   back,
   shop,
+  head,
+  foot,
   job,
   stand,
   vehicle,
@@ -66,6 +70,9 @@ export function SheetPaper({
   title: string;
   back: string;
   shop: string;
+  /** What the shop has above and below its sheets. */
+  head?: string | undefined;
+  foot?: string | undefined;
   job: number;
   /** Lines that say how old it is. */
   stand: readonly string[];
@@ -91,6 +98,7 @@ export function SheetPaper({
         <header className="flex items-start justify-between border-b-2 border-[black] pb-3">
           <div>
             <p className="font-head text-lg font-bold">{shop}</p>
+            {head && <p className="whitespace-pre-line text-sm">{head}</p>}
             <h1 className="text-3xl">{title}</h1>
           </div>
           <p className="text-right text-sm">
@@ -109,6 +117,7 @@ export function SheetPaper({
         {children}
         <footer className="mt-6 border-t border-[black] pt-3 text-sm">
           {signed && <p>{signed}</p>}
+          {foot && <p className="whitespace-pre-line">{foot}</p>}
           <p>{t('caution.advises')}</p>
         </footer>
       </main>

@@ -29,15 +29,17 @@ export function makeAuth(db: Database, options: { secret: string; openSignUp?: b
       useSecureCookies: process.env.PUBLIC_URL?.startsWith('https:') ?? false,
     },
     // The proxy has compared Origin and Host already; the library gets the host that was asked.
-    trustedOrigins: (request) => (request ? [originOf(request)] : []),
+    trustedOrigins: (request) => (request ? originsOf(request) : []),
     telemetry: { enabled: false },
     logger: { disabled: true },
   });
 }
 
-function originOf(request: Request): string {
-  const host = request.headers.get('host');
-  return host ? `${new URL(request.url).protocol}//${host}` : new URL(request.url).origin;
+/** The host that was asked, with and without TLS: what stands before us may have ended it, and told nobody. */
+function originsOf(request: Request): string[] {
+  const host = request.headers.get('host') ?? new URL(request.url).host;
+  const own = process.env.PUBLIC_URL ? [new URL(process.env.PUBLIC_URL).origin] : [];
+  return [`http://${host}`, `https://${host}`, ...own];
 }
 
 let made: ReturnType<typeof makeAuth> | undefined;

@@ -1,6 +1,6 @@
 import { database } from '../db/connection';
 import { auth, CLIENT_HEADER } from './auth';
-import { clearFailures, countFailure, isBlocked } from './signInLimit';
+import { clearFailures, giveTryBack, takeTry } from './signInLimit';
 
 /** Only these calls of the library are open to the network. */
 const OPEN_PATHS = new Set(['/api/auth/sign-in/username', '/api/auth/sign-out', '/api/auth/get-session']);
@@ -19,8 +19,9 @@ function clientOf(request: Request): string {
 export async function handleAuth(request: Request): Promise<Response> {
   const { pathname } = new URL(request.url);
   if (!OPEN_PATHS.has(pathname)) return new Response(null, { status: 404 });
+  const client = clientOf(request);
   const headers = new Headers(request.headers);
-  headers.set(CLIENT_HEADER, clientOf(request));
+  headers.set(CLIENT_HEADER, client);
   const body = request.method === 'GET' ? null : await request.text();
   const inner = new Request(request.url, { method: request.method, headers, body });
   if (pathname !== '/api/auth/sign-in/username') return auth().handler(inner);
@@ -28,10 +29,12 @@ export async function handleAuth(request: Request): Promise<Response> {
   const username = readUsername(body);
   if (username === null) return Response.json({ code: 'sign-in-malformed' }, { status: 400 });
   const db = database();
-  if (await isBlocked(db, username)) return Response.json({ code: 'sign-in-blocked' }, { status: 429 });
+  if (!(await takeTry(db, username, client)))
+    return Response.json({ code: 'sign-in-blocked' }, { status: 429 });
   const answer = await auth().handler(inner);
   if (answer.ok) await clearFailures(db, username);
-  else if (answer.status === 401 || answer.status === 403) await countFailure(db, username);
+  // Only a password that was compared and found wrong is a failure.
+  else if (answer.status !== 401) await giveTryBack(db, username, client);
   return answer;
 }
 

@@ -196,10 +196,12 @@ const among =
 
 async function shopRates(db: Db, shopId: string): Promise<Rates> {
   const [row] = await db
-    .select({ minor: shop.hourMinor, currency: shop.hourCurrency })
+    .select({ minor: shop.hourMinor, currency: shop.hourCurrency, taxBp: shop.taxBp })
     .from(shop)
     .where(eq(shop.id, shopId));
-  return { hour: row ?? { minor: 0, currency: 'EUR' } };
+  if (!row) return { hour: { minor: 0, currency: 'EUR' } };
+  const { taxBp, ...hour } = row;
+  return taxBp > 0 ? { hour, taxBp } : { hour };
 }
 
 async function eventsOf(

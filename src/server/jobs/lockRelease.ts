@@ -12,7 +12,7 @@ import {
 } from '@/core/job';
 import { type Actor, may } from '../access';
 import type { Database, Transaction } from '../db/connection';
-import { job, releaseDocument as documents } from '../db/schema';
+import { job, releaseDocument as documents, shop } from '../db/schema';
 import { appendIn } from './appendEvents';
 import { once } from '../once';
 import { loadJob } from './loadJob';
@@ -79,7 +79,7 @@ async function lockIn(
     reading,
     vehicle: loaded.vehicle,
     family: loaded.family,
-    shop: { name: actor.shopName, zone: actor.zone },
+    shop: await sheetShop(tx, actor),
     jobNumber: loaded.number,
     lamp: loaded.pinnedLamp,
     part: loaded.pinnedPart,
@@ -95,6 +95,20 @@ async function lockIn(
   if (outcome?.outcome !== 'kept')
     throw new Error(`Lock entry not kept: ${outcome?.code ?? outcome?.outcome}`);
   return { outcome: 'kept' };
+}
+
+/** The shop as its sheets name it. */
+async function sheetShop(tx: Transaction, actor: Actor): Promise<ReleaseDocument['shop']> {
+  const [row] = await tx
+    .select({ head: shop.sheetHead, foot: shop.sheetFoot })
+    .from(shop)
+    .where(eq(shop.id, actor.shopId));
+  return {
+    name: actor.shopName,
+    zone: actor.zone,
+    ...(row?.head ? { head: row.head } : {}),
+    ...(row?.foot ? { foot: row.foot } : {}),
+  };
 }
 
 /** A frozen document by job and revision; the newest where no revision is named. */

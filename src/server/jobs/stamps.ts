@@ -20,6 +20,7 @@ export async function stampsOf(
       /** Entries of all jobs of the vehicle, this one with them. */
       ofVehicle: sql<string>`(select sum(o.last_seq) from ${job} o where o.shop_id = ${job.shopId} and o.vehicle_id = ${job.vehicleId})`,
       minor: shop.hourMinor,
+      tax: shop.taxBp,
       currency: shop.hourCurrency,
       shelf: catalogue.version,
     })
@@ -28,5 +29,7 @@ export async function stampsOf(
     .innerJoin(shop, eq(shop.id, job.shopId))
     .leftJoin(catalogue, and(eq(catalogue.shopId, shop.id), eq(catalogue.id, OWN_CATALOGUE)))
     .where(and(eq(job.shopId, shopId), inArray(job.id, [...ids])));
-  return new Map(rows.map((r) => [r.id, [r.ofVehicle, r.vehicle, r.shelf, r.minor, r.currency].join('/')]));
+  return new Map(
+    rows.map((r) => [r.id, [r.ofVehicle, r.vehicle, r.shelf, r.minor, r.currency, r.tax].join('/')]),
+  );
 }

@@ -4,7 +4,7 @@ import * as yup from 'yup';
 import type { Actor } from '../access';
 import { audit } from '../audit';
 import { passwordFault, passwordHash, setPassword } from '../auth/passwords';
-import { countFailure, isBlocked } from '../auth/signInLimit';
+import { clearFailures, takeTry } from '../auth/signInLimit';
 import type { Database } from '../db/connection';
 import { member, session, user } from '../db/schema';
 
@@ -29,6 +29,9 @@ export type OwnInput =
 export type OwnOutcome =
   { readonly kind: 'done' } | { readonly code: 'old-password-wrong' | 'same-password' | 'sign-in-blocked' };
 
+/** Guesses of the old password are counted apart from those at the sign-in. */
+const OWN_SCREEN = 'own-sign-in';
+
 /** Changes one's own password or ends one's own sessions, this one too. Guesses of the old password are counted. */
 export async function changeOwn(db: Database, actor: Actor, input: OwnInput): Promise<OwnOutcome> {
   const line = (tx: Parameters<typeof audit>[0], did: string) =>
@@ -42,12 +45,12 @@ export async function changeOwn(db: Database, actor: Actor, input: OwnInput): Pr
   }
   const [row] = await db.select({ username: user.username }).from(user).where(eq(user.id, actor.userId));
   const username = row?.username ?? '';
-  if (await isBlocked(db, username)) return { code: 'sign-in-blocked' };
+  if (!(await takeTry(db, username, OWN_SCREEN))) return { code: 'sign-in-blocked' };
   const hash = await passwordHash(db, actor.userId);
   if (!hash || !(await verifyPassword({ hash, password: input.old }))) {
-    await countFailure(db, username);
     return { code: 'old-password-wrong' };
   }
+  await clearFailures(db, username);
   if (input.old === input.new) return { code: 'same-password' };
   await db.transaction(async (tx) => {
     await setPassword(tx, actor.userId, input.new);

@@ -11,6 +11,8 @@ import type { WireNeed, WireWork } from './wireNeeds';
 /** *Setting*: what an hour of work costs. */
 export interface Rates {
   readonly hour: Money;
+  /** Tax on what is quoted, in hundredths of a per cent; absent: none is set. */
+  readonly taxBp?: number;
 }
 
 /** A line of a quote. `perhaps`: only if an open fact turns out badly; it is shown and not added up. */

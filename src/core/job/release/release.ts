@@ -55,7 +55,13 @@ export interface ReleaseDocument {
   readonly revision: number;
   readonly lockedAt: string;
   readonly lockedBy: string;
-  readonly shop: { readonly name: string; readonly zone: string };
+  readonly shop: {
+    readonly name: string;
+    readonly zone: string;
+    /** What stood above and below every sheet then; absent: nothing did. */
+    readonly head?: string;
+    readonly foot?: string;
+  };
   readonly job: { readonly number: number; readonly openedAt: string; readonly words: string };
   readonly vehicle: Pick<VehicleRecord, 'vin' | 'serial' | 'plate' | 'fleet'> & {
     readonly maker: string;
