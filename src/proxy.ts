@@ -1,4 +1,5 @@
 import { type NextRequest, NextResponse } from 'next/server';
+import { isAddress } from './server/address';
 
 const SAFE_METHODS = new Set(['GET', 'HEAD', 'OPTIONS']);
 
@@ -39,6 +40,8 @@ function sameOrigin(request: NextRequest): boolean {
 
 /** Stands before every request: origin check on every mutation, content policy with a nonce, safe headers. */
 export function proxy(request: NextRequest): NextResponse {
+  const { pathname, search } = request.nextUrl;
+  if (!isAddress(pathname, search)) return new NextResponse('Not here.', { status: 404 });
   if (!SAFE_METHODS.has(request.method) && !sameOrigin(request))
     return NextResponse.json({ code: 'foreign-origin' }, { status: 403 });
   const nonce = btoa(crypto.randomUUID());

@@ -94,9 +94,9 @@ async function answerInput<T>(
       return Response.json(faulty(unfit.map((f) => ({ path: f.path, message: f.code }))), { status: 400 });
     input = (await (form as yup.Schema<T>).validate(sent, { abortEarly: false, stripUnknown: true })) as T;
   } catch (error) {
-    if (error instanceof SyntaxError)
+    // What is no JSON, or of a kind that the form does not even get to look at, is as malformed as can be.
+    if (!(error instanceof yup.ValidationError))
       return Response.json(faulty([{ path: '', message: 'malformed' }]), { status: 400 });
-    if (!(error instanceof yup.ValidationError)) throw error;
     const inner = error.inner.length > 0 ? error.inner : [error];
     return Response.json(faulty(inner.map((e) => ({ path: e.path ?? '', message: e.message }))), {
       status: 400,

@@ -4,6 +4,7 @@ import { Board } from '@/features/board/Board';
 import { boardJob } from '@/features/board/boardJob';
 import { Found } from '@/features/board/Found';
 import { calendarToken, loadBays, loadBookings } from '@/server/board/bookings';
+import { askedOf } from '@/server/asked';
 import { database } from '@/server/db/connection';
 import { boardJobs } from '@/server/jobs/boardJobs';
 import { findJobs } from '@/server/jobs/findJobs';
@@ -14,6 +15,8 @@ import { removeBookingAct, saveBookingAct } from './actions';
 export const metadata = { title: 'Bay board' };
 
 const DAYS_LOADED = 4;
+/** Days that the board can show: further off every clock and database reads them otherwise. */
+const [FIRST_DAY, LAST_DAY] = ['1970-01-02', '2399-12-01'];
 
 export default async function Page({
   searchParams,
@@ -22,8 +25,8 @@ export default async function Page({
 }) {
   const actor = await pageActor();
   const params = await searchParams;
-  const said = (name: string) => [params[name] ?? ''].flat()[0] ?? '';
-  const [asked, below, find] = [said('day'), said('before'), said('find').trim().slice(0, 60)];
+  const said = (name: string) => askedOf(params, name, 60);
+  const [asked, below, find] = [said('day'), said('before'), said('find').trim()];
   const db = database();
   if (find !== '') {
     const { jobs, more, alone } = await findJobs(db, actor.shopId, find);
@@ -31,7 +34,10 @@ export default async function Page({
     return <Found text={find} jobs={jobs.map(boardJob)} more={more} />;
   }
   const before = /^\d{1,9}$/.test(below) ? Number(below) : null;
-  const day = isDay(asked) ? asked : localDay(new Date().toISOString(), actor.zone);
+  const day =
+    isDay(asked) && asked >= FIRST_DAY && asked <= LAST_DAY
+      ? asked
+      : localDay(new Date().toISOString(), actor.zone);
   const from = new Date(utcOf(day, 0, actor.zone));
   const to = new Date(utcOf(shiftDay(day, DAYS_LOADED), 0, actor.zone));
   const [bookings, bays, token, settings] = await Promise.all([

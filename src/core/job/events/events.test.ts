@@ -116,6 +116,8 @@ describe('the envelope', () => {
       deep,
       { type: 'void', body: deep },
       JSON.parse('{"__proto__":1}'),
+      JSON.parse('{"constructor":1}'),
+      JSON.parse('{"toString":1}'),
     ])
       expect(parseEntry(sent).kind).toBe('faults');
   });

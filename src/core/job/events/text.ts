@@ -6,6 +6,8 @@ export interface EntryFault {
 
 /** Deepest nesting of anything that is sent. */
 const DEPTH_MAX = 12;
+/** Names that every object has by birth: as keys of what is sent they mean no good, and readers trip over them. */
+const INBORN: ReadonlySet<string> = new Set(Object.getOwnPropertyNames(Object.prototype));
 /** Faults that are listed at most. */
 const FAULTS_MAX = 20;
 
@@ -28,7 +30,7 @@ export function textFaults(sent: unknown): readonly EntryFault[] {
       }
       for (const [key, v] of Object.entries(value)) {
         const at = Array.isArray(value) ? `${path}[${key}]` : path === '' ? key : `${path}.${key}`;
-        if (!isKeepable(key) || key === '__proto__') faults.push({ path, code: 'text-not-keepable' });
+        if (!isKeepable(key) || INBORN.has(key)) faults.push({ path, code: 'text-not-keepable' });
         else look(v, at, depth + 1);
       }
     }

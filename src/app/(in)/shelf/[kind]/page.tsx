@@ -2,6 +2,7 @@ import { notFound } from 'next/navigation';
 import { SHELF_KINDS } from '@/core/shelf';
 import { ShelfList } from '@/features/shelf/ShelfList';
 import { may } from '@/server/access';
+import { askedNumber, askedOf } from '@/server/asked';
 import { database } from '@/server/db/connection';
 import { pageActor } from '@/server/page';
 import { searchShelf } from '@/server/shelf/searchShelf';
@@ -12,10 +13,12 @@ import { shelfLine } from './shelfLine';
 export const metadata = { title: 'Shelf' };
 
 const PAGE = 50;
+/** Rows of a kind that a page can begin at. */
+const MOST_ROWS = 10_000_000;
 
 interface Props {
   readonly params: Promise<{ kind: string }>;
-  readonly searchParams: Promise<{ q?: string; from?: string }>;
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
 }
 
 export default async function Page({ params, searchParams }: Props) {
@@ -23,9 +26,9 @@ export default async function Page({ params, searchParams }: Props) {
   const asked = (await params).kind;
   const kind = SHELF_KINDS.find((k) => k === asked);
   if (!kind) notFound();
-  const { q = '', from: at = '0' } = await searchParams;
-  const query = q.slice(0, 100);
-  const from = Math.max(0, Number.parseInt(at, 10) || 0);
+  const asks = await searchParams;
+  const query = askedOf(asks, 'q');
+  const from = askedNumber(askedOf(asks, 'from'), MOST_ROWS, 0);
   const { rows, total } = await searchShelf(database(), actor.shopId, kind, query, { from, size: PAGE });
   const words = wordsIn(localeOf(actor.locale));
   return (
