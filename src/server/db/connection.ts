@@ -31,6 +31,8 @@ export function openDatabase(url: string, size = poolSize()): OpenedDatabase {
   });
   // An idle connection that the server drops must not take the process with it; the next query reports.
   pool.on('error', () => undefined);
+  // Nor must one that is out, or that is being thrown away: nobody listens to those but us.
+  pool.on('connect', (client) => client.on('error', () => undefined));
   const db = drizzle(pool, { schema });
   db.transaction = (work, config) => inTransaction(pool, work, config);
   return { db, pool };
@@ -46,9 +48,6 @@ async function inTransaction<T>(
   config?: Parameters<Database['transaction']>[1],
 ): Promise<T> {
   const client = await pool.connect();
-  // While it is out the pool does not listen: an ended connection would be an error that nobody takes.
-  const ended = () => undefined;
-  client.on('error', ended);
   let sound = false;
   try {
     const result = await drizzle(client, { schema }).transaction(work, config);
@@ -58,7 +57,6 @@ async function inTransaction<T>(
     sound = await answers(client);
     throw error;
   } finally {
-    client.off('error', ended);
     client.release(!sound);
   }
 }
