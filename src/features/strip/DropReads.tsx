@@ -17,7 +17,7 @@ export function DropReads({ drops }: { drops: readonly DropPoint[] }) {
   // Without a figure for the way back nothing can be as expected.
   const open = wanted.filter((d) => d.read === null);
   const known = open.filter((d) => d.expected.groundV !== null);
-  const over = drops.filter((d) => d.read && d.read.verdict !== 'within');
+  const over = drops.filter((d) => d.read && !d.read.within);
   return (
     <section className="border-t border-line pt-2" data-drops={open.length + over.length}>
       <div className="flex flex-wrap items-center gap-3">
@@ -100,7 +100,7 @@ function DropRow({ drop }: { drop: DropPoint }) {
     <li
       className="border-b border-line py-1.5"
       data-drop={`${drop.position}/${drop.point}`}
-      data-drop-read={read?.verdict ?? 'open'}
+      data-drop-read={read ? (read.within ? 'within' : 'over') : 'open'}
     >
       <form onSubmit={submit} noValidate className="flex flex-wrap items-center gap-3 text-sm">
         <span className="min-w-60 grow basis-full">
@@ -116,10 +116,8 @@ function DropRow({ drop }: { drop: DropPoint }) {
           </span>
         </span>
         {read && (
-          <span
-            className={`flex items-center gap-1.5 ${read.verdict === 'within' ? 'text-petrol' : 'text-plum'}`}
-          >
-            {read.verdict !== 'within' && <WarningMark />}
+          <span className={`flex items-center gap-1.5 ${read.within ? 'text-petrol' : 'text-plum'}`}>
+            {!read.within && <WarningMark />}
             {t(read.asExpected ? 'drop.read-expected' : 'drop.read', { v: say.number(read.loopV) })}
           </span>
         )}

@@ -1,4 +1,4 @@
-import { eq } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { NOW, northShop, type TwoShops, twoShops } from '../../../e2e/support/shops';
 import { auditOf } from '../audit';
@@ -89,6 +89,20 @@ describe('people', () => {
     expect(await shops.db.select().from(session).where(eq(session.userId, ida))).toEqual([]);
     expect(await act({ act: 'back', person: ida })).toEqual({});
     expect((await person('ida.r'))?.ended).toBeNull();
+  });
+
+  it('who work in another shop too keep their password: a lead of one shop does not get into the other', async () => {
+    const ida = (await person('ida.r'))?.id ?? '';
+    await shops.db.insert(member).values({ shopId: 'south', userId: ida, role: 'technician' });
+    expect(await act({ act: 'password', person: ida })).toEqual({ code: 'works-elsewhere' });
+    expect(await act({ act: 'password', person: ida }, shops.actor('south', 'lead'))).toEqual({
+      code: 'works-elsewhere',
+    });
+    expect(await signIn('ida.r', 'another-long-one')).toBe(ida);
+    await shops.db.delete(member).where(and(eq(member.shopId, 'south'), eq(member.userId, ida)));
+    const reset = await act({ act: 'password', person: ida });
+    expect(await signIn('ida.r', 'password' in reset ? (reset.password ?? '') : '')).toBe(ida);
+    expect(await signIn('ida.r', 'another-long-one')).toBeNull();
   });
 
   it('a lead unlocks who has failed too often', async () => {

@@ -1,5 +1,5 @@
 import { randomInt } from 'node:crypto';
-import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull, ne, sql } from 'drizzle-orm';
 import * as yup from 'yup';
 import { type Actor, may, type Role, ROLES } from '../access';
 import { audit, type Change } from '../audit';
@@ -71,7 +71,7 @@ export type PeopleInput =
 /** `password`: a temporary one, shown this once and kept nowhere. */
 export type PeopleOutcome =
   | { readonly password?: string }
-  | { readonly code: 'lead-only' | 'no-such-person' | 'username-taken' | 'last-lead' };
+  | { readonly code: 'lead-only' | 'no-such-person' | 'username-taken' | 'last-lead' | 'works-elsewhere' };
 
 /** Signs that nobody takes for another when they are read out. */
 const SIGNS = 'abcdefghjkmnpqrstuvwxyz23456789';
@@ -158,6 +158,8 @@ async function change(
       await line('sign-in-unlocked');
       return {};
     case 'password': {
+      // One password opens every shop of a person: a lead of one must not get it for the others.
+      if (await worksElsewhere(tx, actor.shopId, input.person)) return { code: 'works-elsewhere' };
       const password = temporaryPassword();
       await setPassword(tx, input.person, password);
       await tx.update(member).set({ mustChange: true }).where(eq(member.userId, input.person));
@@ -166,6 +168,15 @@ async function change(
       return { password };
     }
   }
+}
+
+async function worksElsewhere(tx: Transaction, shopId: string, person: string): Promise<boolean> {
+  const rows = await tx
+    .select({ shopId: member.shopId })
+    .from(member)
+    .where(and(eq(member.userId, person), ne(member.shopId, shopId), isNull(member.endedAt)))
+    .limit(1);
+  return rows.length > 0;
 }
 
 async function otherLeads(tx: Transaction, shopId: string, person: string): Promise<number> {
@@ -177,7 +188,7 @@ async function otherLeads(tx: Transaction, shopId: string, person: string): Prom
         eq(member.shopId, shopId),
         eq(member.role, 'lead'),
         isNull(member.endedAt),
-        sql`${member.userId} <> ${person}`,
+        ne(member.userId, person),
       ),
     );
   return row?.count ?? 0;

@@ -43,7 +43,7 @@ export function dropItems({ swap, drops }: Pick<ChoiceCheck, 'swap' | 'drops'>):
   const chosen = swap.choice?.event.id;
   if (!chosen) return [];
   const items: RuledItem[] = drops.flatMap((d): readonly RuledItem[] =>
-    !d.read || d.read.verdict === 'within'
+    !d.read || d.read.within
       ? []
       : [
           {

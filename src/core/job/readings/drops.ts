@@ -20,9 +20,6 @@ import { liveWiring } from './liveWiring';
 import type { FeedMatter, WireMatters } from './wireMatters';
 import type { PositionWiring } from './wiring';
 
-/** Why a loss is too much; `within`: it is not. */
-export type DropVerdict = 'within' | 'over' | 'lamp-starved';
-
 /** One loop under load: the way to an input that is lit, and the way back from the lamp. */
 export interface DropPoint {
   readonly position: PositionKey;
@@ -38,7 +35,7 @@ export interface DropPoint {
   readonly flashes: boolean;
   /** What the network says, V and A. */
   readonly expected: { readonly supplyV: number; readonly groundV: number | null; readonly currentA: number };
-  /** What the loop may lose, V: *setting* by the kind of lamp. */
+  /** What the loop may lose, V: *setting* by the kind of lamp, and no more than leaves the lamp its own minimum. */
   readonly limitV: number;
   /** Work was done on its way (a feed laid, a lead made, wires joined): it has to be read. */
   readonly wanted: boolean;
@@ -49,7 +46,7 @@ export interface DropPoint {
     readonly groundV: number;
     readonly loopV: number;
     readonly asExpected: boolean;
-    readonly verdict: DropVerdict;
+    readonly within: boolean;
   } | null;
 }
 
@@ -106,9 +103,10 @@ export function readDrops(
 
 function judged(p: Laid, w: PositionWiring, record: DropEntries, systemV: SystemV): DropPoint {
   const e = record.dropReads.get(checkAt(p.position, w.lamp.id, p.point))?.event;
-  const limitV = w.lamp.role === 'headlamp' ? DROP_LIMITS_V.headlamp : DROP_LIMITS_V.other;
-  const loopV = e ? rounded(e.body.supplyV + e.body.groundV) : 0;
-  const enough = SYSTEM_V[systemV].testV - loopV >= w.lamp.workingMinV;
+  const usualV = w.lamp.role === 'headlamp' ? DROP_LIMITS_V.headlamp : DROP_LIMITS_V.other;
+  const limitV = Math.min(usualV, SYSTEM_V[systemV].testV - w.lamp.workingMinV);
+  // To the microvolt: what a meter shows is judged as it stands, and 0.2 + 0.3 is 0.5.
+  const loopV = e ? Math.round((e.body.supplyV + e.body.groundV) * 1e6) / 1e6 : 0;
   return {
     ...p,
     lamp: w.lamp.id,
@@ -122,7 +120,7 @@ function judged(p: Laid, w: PositionWiring, record: DropEntries, systemV: System
           groundV: e.body.groundV,
           loopV,
           asExpected: e.body.noted === 'as-expected',
-          verdict: loopV > limitV ? 'over' : enough ? 'within' : 'lamp-starved',
+          within: loopV <= limitV,
         }
       : null,
   };

@@ -157,6 +157,15 @@ describe('the drop under load', () => {
     });
   });
 
+  it('is judged as it was read: 0.2 and 0.3 V are 0.5 V and within, 0.504 V are not', () => {
+    const point = drops(events).find((d) => d.does === 'drl')?.point ?? '';
+    const within = (supplyV: number, groundV: number) =>
+      drops([...events, drop(point, supplyV, groundV)]).find((d) => d.read)?.read?.within;
+    expect(within(0.2, 0.3)).toBe(true);
+    expect(within(0.1, 0.2)).toBe(true);
+    expect(within(0.2, 0.304)).toBe(false);
+  });
+
   it.each([1_500, 6_000, 12_000])(
     'at %d mm of way the wire that is chosen for it keeps to the limit',
     (mm) => {
