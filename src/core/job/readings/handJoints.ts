@@ -38,7 +38,11 @@ export interface HandJoint {
 }
 
 type JointEntries = Pick<JobRecord, 'feeds' | 'pins' | 'decisions' | 'tugs'>;
-type Made = Omit<HandJoint, 'tug' | 'leastN' | 'bought'> & { readonly since: readonly Since[] };
+type Made = Omit<HandJoint, 'tug' | 'leastN' | 'bought'> & {
+  readonly since: readonly Since[];
+  /** Set where its ring came with the lamp. */
+  readonly withLamp?: boolean;
+};
 type Since = { readonly at: string; readonly id: string } | undefined;
 
 /** Every joint that a swap's decided feeds, made leads and wires joined one by one ask for, with its pull. */
@@ -52,7 +56,7 @@ export function handJoints(
     ...wiring.flatMap((w) => leadJoints(swap, w, record)),
     ...feeds.flatMap((f) => feedJoints(swap, f, record)),
   ];
-  return made.map(({ since, ...joint }): HandJoint => {
+  return made.map(({ since, withLamp = false, ...joint }): HandJoint => {
     const leastN = joint.size === null ? null : WIRES[joint.size].crimpN;
     const e = record.tugs.get(jointOf(swap.id, joint.id))?.event;
     // A joint that was made anew since has not been pulled.
@@ -60,7 +64,7 @@ export function handJoints(
     const pullN = e?.body.pullN ?? null;
     return {
       ...joint,
-      bought: !joint.id.includes('/screwed/'),
+      bought: !withLamp,
       leastN,
       tug: stands
         ? { event: e.id, by: e.user, pullN, verdict: tugVerdict(e.body.held, pullN, leastN) }
@@ -127,6 +131,7 @@ function leadJoints(swap: SwapRecord, w: PositionWiring, record: JointEntries): 
         size: wire?.size ?? null,
         where: 'vehicle',
         since,
+        withLamp: how === 'screwed',
       },
     ];
   });
