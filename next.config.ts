@@ -11,7 +11,7 @@ const config: NextConfig = {
     proxyClientMaxBodySize: '80mb',
     serverActions: { allowedOrigins: publicHosts },
   },
-  serverExternalPackages: ['pg', 'pino', 'ajv', '@react-pdf/renderer'],
+  serverExternalPackages: ['pg', 'pino', 'ajv', '@react-pdf/renderer', 'prom-client'],
 };
 
 export default config;

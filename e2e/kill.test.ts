@@ -2,7 +2,6 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { desc } from 'drizzle-orm';
-import { v7 as uuidv7 } from 'uuid';
 import { expect, it } from 'vitest';
 import { job } from '@/server/db/schema';
 import { loadJob } from '@/server/jobs/loadJob';
@@ -10,20 +9,10 @@ import { startCluster } from '../scripts/lib/postgres.mjs';
 import { type RunningApp, startApp } from './support/app';
 import { startDemoApp } from './support/demoApp';
 import { demoDatabase } from './support/demoDatabase';
+import { modificationNote } from './support/entries';
 import { signInTo } from './support/session';
 
-let seq = 0;
-const note = (jobId: string, words: string) => ({
-  id: uuidv7(),
-  job: jobId,
-  type: 'modification-noted',
-  v: 1,
-  at: new Date().toISOString(),
-  device: 'tablet',
-  deviceSeq: (seq += 1),
-  body: { words },
-});
-type Note = ReturnType<typeof note>;
+type Note = ReturnType<typeof modificationNote>;
 
 function isThere(pid: number): boolean {
   try {
@@ -44,12 +33,12 @@ async function survives(app: RunningApp, powerGoes: () => Promise<void>, powerCo
 
   const said: string[] = [];
   for (let round = 0; round < 3; round += 1) {
-    const before = note(jobId, `before kill ${round}`);
+    const before = modificationNote(jobId, `before kill ${round}`);
     expect((await send(before)).status).toBe(200);
     said.push(before.body.words);
 
     // In flight when the power goes: it may be on disk or not, but never half, and the device sends it again.
-    const during = Array.from({ length: 5 }, (_, i) => note(jobId, `during kill ${round}.${i}`));
+    const during = Array.from({ length: 5 }, (_, i) => modificationNote(jobId, `during kill ${round}.${i}`));
     const flying = during.map((e) =>
       send(e).then(
         (r) => r.status,

@@ -33,6 +33,7 @@ export const ROUTES: readonly Route[] = [
     body: () => ({}),
   },
   { folder: 'api/health', method: 'GET', path: () => '/api/health', reach: 'public' },
+  { folder: 'api/metrics', method: 'GET', path: () => '/api/metrics', reach: 'public' },
   { folder: 'api/ready', method: 'GET', path: () => '/api/ready', reach: 'public' },
   { folder: 'me', method: 'GET', path: () => '/me', reach: 'shop' },
   { folder: 'api/me', method: 'POST', path: () => '/api/me', reach: 'shop', body: () => ({}) },

@@ -7,7 +7,7 @@ import { factRegistry } from '@/core/vehicle';
 import { benchShelf } from './bench/onShelf';
 import { benchHarness } from './bench/harness';
 import { benchHouse } from './bench/house';
-import { measured, type Row } from './bench/measure';
+import { measured, type Row, tableOf } from './bench/measure';
 import { benchPages } from './bench/pages';
 import { compareOrders, questionInstance } from './bench/questions';
 import { eq } from 'drizzle-orm';
@@ -97,9 +97,7 @@ try {
 
 mkdirSync('.local', { recursive: true });
 writeFileSync('.local/bench.json', JSON.stringify({ node: process.version, rows, orders }, null, 2));
-console.log(['what', 'size', 'runs', 'median ms', 'p95 ms', 'worst ms', ''].join(' | '));
-for (const r of rows)
-  console.log([r.what, r.size, r.runs, r.medianMs, r.p95Ms, r.worstMs, r.note ?? ''].join(' | '));
+console.log(tableOf(rows));
 console.log('\nminutes to settle, mean over seeded instances (questionInstance 1–120, at most 8 facts)');
 console.log(
   ['aim', 'instances', 'optimum', 'greedy', 'as listed', 'greedy ÷ optimum', 'worst', 'its seed'].join(' | '),

@@ -1,3 +1,10 @@
+/** Once a process, before its first request: what it answers is counted from here on. */
+export async function register(): Promise<void> {
+  if (process.env.NEXT_RUNTIME !== 'nodejs') return;
+  const { watchRequests } = await import('@/server/metrics/watchRequests');
+  watchRequests();
+}
+
 /** Every request that breaks leaves one structured line. */
 export async function onRequestError(
   error: unknown,

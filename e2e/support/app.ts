@@ -12,6 +12,9 @@ export interface RunningApp {
   /** SIGKILL, as a power cut would; `restart` brings it up again on the same port and database. */
   readonly kill: () => Promise<void>;
   readonly restart: () => Promise<void>;
+  /** SIGTERM, and waits until it has ended by itself. */
+  readonly end: () => Promise<void>;
+  readonly pid: () => number;
   readonly stop: () => Promise<void>;
 }
 
@@ -28,7 +31,10 @@ function freePort(): Promise<number> {
   });
 }
 
-/** Starts the built application on a database, which it drops when it stops. */
+/**
+ * Starts the built application on a database, which it drops when it stops.
+ * @param env `WORKERS` starts it as `npm start` does, with that many processes; else it is one
+ */
 export async function startApp(
   made: OwnDatabase,
   env: Readonly<Record<string, string>> = {},
@@ -40,7 +46,9 @@ export async function startApp(
   const start = async () => {
     child = spawn(
       process.execPath,
-      ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+      env.WORKERS
+        ? ['scripts/serve.mjs', '127.0.0.1', String(port)]
+        : ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
       {
         env: {
           ...process.env,
@@ -71,6 +79,8 @@ export async function startApp(
     output: () => printed,
     kill: () => end('SIGKILL'),
     restart: start,
+    end: () => end('SIGTERM'),
+    pid: () => child.pid ?? 0,
     stop: async () => {
       await end('SIGTERM');
       await pool.end();

@@ -47,3 +47,12 @@ export function asRow(what: string, size: string, times: readonly number[], note
     ...(note ? { note } : {}),
   };
 }
+
+/** Rows as lines of a table. */
+export const tableOf = (rows: readonly Row[]): string =>
+  [
+    ['what', 'size', 'runs', 'median ms', 'p95 ms', 'worst ms', ''],
+    ...rows.map((r) => [r.what, r.size, r.runs, r.medianMs, r.p95Ms, r.worstMs, r.note ?? '']),
+  ]
+    .map((cells) => cells.join(' | '))
+    .join('\n');

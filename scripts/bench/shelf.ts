@@ -91,8 +91,10 @@ export function bigShelf(base: Shelf, applications: number, seed: number): Shelf
   };
 }
 
-/** Applications as CSV lines, in pieces, so that a file of any size is never held whole. */
-export async function* csvOf(rows: readonly Application[]): AsyncGenerator<string> {
+/** Applications as the text of a CSV. */
+export const csvOf = (rows: readonly Application[]): string => [...csvLines(rows)].join('');
+
+function* csvLines(rows: readonly Application[]): Generator<string> {
   const columns = csvColumns('application');
   yield `${columns.join(',')}\r\n`;
   for (const a of rows) {

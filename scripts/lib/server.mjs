@@ -19,9 +19,9 @@ export function demandPort(port, host) {
   });
 }
 
-/** Starts the built application. */
+/** Starts the built application, with as many processes as WORKERS says: one a core by default. */
 export function startApp({ port, host, env, stdio = 'inherit' }) {
-  const args = ['node_modules/next/dist/bin/next', 'start', '-H', host, '-p', String(port)];
+  const args = ['scripts/serve.mjs', host, String(port)];
   return spawn(process.execPath, args, {
     env: { ...process.env, NODE_ENV: 'production', NEXT_TELEMETRY_DISABLED: '1', ...env },
     stdio,

@@ -138,10 +138,11 @@ describe('times of the demo', () => {
 
 describe('failed sign-ins of a name', () => {
   it('are counted whatever its case, block it at the limit, and end with a good one', async () => {
-    for (let i = 0; i < FAILURES_PER_WINDOW - 1; i += 1) await takeTry(db, i % 2 ? 'Mara' : 'mara ', 'here');
+    for (let i = 0; i < FAILURES_PER_WINDOW - 1; i += 1)
+      await takeTry(db, i % 2 ? 'Mara' : 'mara ', { address: 'here' });
     expect(await isBlocked(db, 'mara')).toBe(false);
-    expect(await takeTry(db, 'MARA', 'here')).toBe(true);
-    expect(await takeTry(db, 'mara', 'here')).toBe(false);
+    expect(await takeTry(db, 'MARA', { address: 'here' })).toBe(true);
+    expect(await takeTry(db, 'mara', { address: 'here' })).toBe(false);
     expect(await isBlocked(db, 'mara')).toBe(true);
     expect(await isBlocked(db, 'other')).toBe(false);
     await clearFailures(db, 'Mara');
@@ -151,12 +152,15 @@ describe('failed sign-ins of a name', () => {
   it('from many addresses together are bounded too', async () => {
     const tries = [];
     for (let i = 0; i < 12; i += 1)
-      for (let n = 0; n < FAILURES_PER_WINDOW; n += 1) tries.push(await takeTry(db, 'far', `10.0.0.${i}`));
+      for (let n = 0; n < FAILURES_PER_WINDOW; n += 1)
+        tries.push(await takeTry(db, 'far', { address: `10.0.0.${i}` }));
     expect(tries.filter(Boolean)).toHaveLength(100);
   });
 
   it('are counted each, also when they come at once', async () => {
-    await Promise.all(Array.from({ length: FAILURES_PER_WINDOW }, () => takeTry(db, 'rush', 'here')));
+    await Promise.all(
+      Array.from({ length: FAILURES_PER_WINDOW }, () => takeTry(db, 'rush', { address: 'here' })),
+    );
     expect(await isBlocked(db, 'rush')).toBe(true);
   });
 });

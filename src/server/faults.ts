@@ -1,4 +1,5 @@
 import { BodyRefused, bodyRefusal } from './body';
+import { HeavyStopped } from './heavy/stopped';
 import { log } from './log';
 
 /** SQLSTATE classes and codes of a database that is not there now, or has no room: trying again later may do. */
@@ -31,6 +32,8 @@ const AGAIN_S = 5;
 /** Answers a request that broke: a refused body as such, 503 where the database is away, 500 with a plain code else. */
 export function faultAnswer(error: unknown, request: Request, shop?: string): Response {
   if (error instanceof BodyRefused) return bodyRefusal(error);
+  if (error instanceof HeavyStopped)
+    return Response.json({ code: error.code }, { status: 503, headers: { 'retry-after': String(AGAIN_S) } });
   log.error(
     { err: error, path: pathOf(request), method: request.method, ...(shop ? { shop } : {}) },
     'request failed',

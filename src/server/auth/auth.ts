@@ -21,12 +21,15 @@ export function makeAuth(db: Database, options: { secret: string; openSignUp?: b
       storage: 'database',
       window: 60,
       max: 240,
-      customRules: { '/sign-in/username': { window: 60, max: 40 }, '/sign-in/email': { window: 60, max: 1 } },
+      customRules: {
+        '/sign-in/username': { window: 60, max: signInsAMinute() },
+        '/sign-in/email': { window: 60, max: 1 },
+      },
     },
     advanced: {
       ipAddress: { ipAddressHeaders: [CLIENT_HEADER] },
       cookiePrefix: 'yonder',
-      useSecureCookies: process.env.PUBLIC_URL?.startsWith('https:') ?? false,
+      useSecureCookies: isSecure(),
     },
     // The proxy has compared Origin and Host already; the library gets the host that was asked.
     trustedOrigins: (request) => (request ? originsOf(request) : []),
@@ -34,6 +37,15 @@ export function makeAuth(db: Database, options: { secret: string; openSignUp?: b
     logger: { disabled: true },
   });
 }
+
+/** Whether browsers reach us by TLS. */
+export const isSecure = (): boolean => process.env.PUBLIC_URL?.startsWith('https:') ?? false;
+
+/**
+ * *Settings*: sign-ins a minute of one caller. Where callers cannot be told apart it is what all of them have together,
+ * and low enough only to keep the comparing of passwords from taking the machine: anybody could use it up for everybody.
+ */
+const signInsAMinute = (): number => (process.env.TRUST_PROXY === '1' ? 40 : 600);
 
 /** The host that was asked, with and without TLS: what stands before us may have ended it, and told nobody. */
 function originsOf(request: Request): string[] {
@@ -44,10 +56,15 @@ function originsOf(request: Request): string[] {
 
 let made: ReturnType<typeof makeAuth> | undefined;
 
-/** The application's sign-in service, made at first use. */
-export function auth(): ReturnType<typeof makeAuth> {
+/** What sessions and known devices are signed with. @throws Error where it is missing or short */
+export function secretOf(): string {
   const secret = process.env.AUTH_SECRET;
   if (!secret || secret.length < 32) throw new Error('AUTH_SECRET is not set, or shorter than 32 characters');
-  made ??= makeAuth(database(), { secret });
+  return secret;
+}
+
+/** The application's sign-in service, made at first use. */
+export function auth(): ReturnType<typeof makeAuth> {
+  made ??= makeAuth(database(), { secret: secretOf() });
   return made;
 }

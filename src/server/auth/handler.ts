@@ -1,14 +1,15 @@
 import { database } from '../db/connection';
-import { auth, CLIENT_HEADER } from './auth';
+import { auth, CLIENT_HEADER, isSecure, secretOf } from './auth';
+import { knownDevice, knownDeviceCookie } from './knownDevice';
 import { clearFailures, giveTryBack, takeTry } from './signInLimit';
 
 /** Only these calls of the library are open to the network. */
 const OPEN_PATHS = new Set(['/api/auth/sign-in/username', '/api/auth/sign-out', '/api/auth/get-session']);
 
 /**
- * Who calls, for the rate limit. `X-Forwarded-For` can be written by anybody, so it counts only behind a proxy that
- * the operator has named trusted (TRUST_PROXY=1), and then only its last entry, which that proxy wrote. Without one
- * all callers share a bucket, and the limit per user name does the rest.
+ * Who calls, for the limits. `X-Forwarded-For` can be written by anybody, so it counts only behind a proxy that the
+ * operator has named trusted (TRUST_PROXY=1), and then only its last entry, which that proxy wrote. Without one all
+ * callers are one, and the tries of a user name do the rest.
  */
 function clientOf(request: Request): string {
   if (process.env.TRUST_PROXY !== '1') return '127.0.0.1';
@@ -29,13 +30,21 @@ export async function handleAuth(request: Request): Promise<Response> {
   const username = readUsername(body);
   if (username === null) return Response.json({ code: 'sign-in-malformed' }, { status: 400 });
   const db = database();
-  if (!(await takeTry(db, username, client)))
+  const device = knownDevice(request.headers.get('cookie'), username, secretOf());
+  const from = device === null ? { address: client } : { device };
+  if (!(await takeTry(db, username, from)))
     return Response.json({ code: 'sign-in-blocked' }, { status: 429 });
   const answer = await auth().handler(inner);
-  if (answer.ok) await clearFailures(db, username);
-  // Only a password that was compared and found wrong is a failure.
-  else if (answer.status !== 401) await giveTryBack(db, username, client);
-  return answer;
+  if (!answer.ok) {
+    // Only a password that was compared and found wrong is a failure.
+    if (answer.status !== 401) await giveTryBack(db, username, from);
+    return answer;
+  }
+  await clearFailures(db, username);
+  if (device !== null) return answer;
+  const known = new Response(answer.body, answer);
+  known.headers.append('set-cookie', knownDeviceCookie(username, secretOf(), isSecure()));
+  return known;
 }
 
 function readUsername(body: string | null): string | null {

@@ -1,4 +1,4 @@
-import { sql } from 'drizzle-orm';
+import { and, inArray, sql } from 'drizzle-orm';
 import type { Database, Transaction } from '../db/connection';
 import { signInFailure } from '../db/schema';
 
@@ -42,25 +42,29 @@ async function counted(db: Database | Transaction, key: string): Promise<number>
   return row?.count ?? 1;
 }
 
+/** Where somebody tries to sign in from: an address, or a device that the name is known on. */
+export type From = { readonly address: string } | { readonly device: string };
+
+const placeOf = (from: From): string => ('device' in from ? `known:${from.device}` : from.address);
+
 /**
  * Takes one of the tries that a name has at an address, before anything is compared: of many at once no more get
- * through than there are.
+ * through than there are. A device that the name is known on has tries of its own: what others guess shuts it not out.
  * @returns false: there are none left
  */
-export async function takeTry(db: Database, username: string, client: string): Promise<boolean> {
-  const here = await counted(db, placeKey(username, client));
+export async function takeTry(db: Database, username: string, from: From): Promise<boolean> {
+  const here = await counted(db, placeKey(username, placeOf(from)));
   if (here > FAILURES_PER_WINDOW) return false;
-  return (await counted(db, nameKey(username))) <= FAILURES_OF_NAME;
+  return 'device' in from || (await counted(db, nameKey(username))) <= FAILURES_OF_NAME;
 }
 
 /** Gives a try back that proved nothing: the request was not about the password. */
-export async function giveTryBack(db: Database, username: string, client: string): Promise<void> {
+export async function giveTryBack(db: Database, username: string, from: From): Promise<void> {
+  const keys = [placeKey(username, placeOf(from)), ...('device' in from ? [] : [nameKey(username)])];
   await db
     .update(signInFailure)
     .set({ count: sql`greatest(0, ${signInFailure.count} - 1)` })
-    .where(
-      sql`${signInFailure.username} in (${nameKey(username)}, ${placeKey(username, client)}) and ${running}`,
-    );
+    .where(and(inArray(signInFailure.username, keys), running));
 }
 
 /** A good sign-in, or a lead, wipes every count of a name. */

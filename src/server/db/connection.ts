@@ -75,6 +75,9 @@ function poolSize(): number {
 /** The application's database, opened at first use so that a build needs none. */
 export const database = (): Database => databasePool().db;
 
+/** The database where it was opened already, for who only looks. */
+export const heldDatabase = (): OpenedDatabase | undefined => held[HELD];
+
 /** The same with its pool, for who counts connections. */
 export function databasePool(): OpenedDatabase {
   const url = process.env.DATABASE_URL;

@@ -38,12 +38,22 @@ const lineOf = (j: LoadedJob): KnownJob => ({
 /** Lines kept in memory, over all shops, each with what it was read from. */
 const linesOf = kept<{ readonly stamp: string; readonly line: KnownJob }>(5000);
 
+/** Who reads lines of a shop in this process now: the next one waits, and finds them read. */
+const reading = kept<{ readonly done: Promise<unknown> }>(1000);
+
 /** The lines of some jobs, newest first. A job is read whole only if its stamp is another than when it was read last. */
 export async function jobLines(
   db: Database,
   shopId: string,
   ids: readonly string[],
 ): Promise<readonly KnownJob[]> {
+  const before = reading(db).get(shopId)?.done ?? Promise.resolve();
+  const mine = before.catch(() => undefined).then(() => readLines(db, shopId, ids));
+  reading(db).set(shopId, { done: mine });
+  return mine;
+}
+
+async function readLines(db: Database, shopId: string, ids: readonly string[]): Promise<readonly KnownJob[]> {
   const lines = linesOf(db);
   const stamps = await stampsOf(db, shopId, ids);
   const key = (id: string) => `${shopId}/${id}`;

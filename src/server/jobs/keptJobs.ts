@@ -4,8 +4,8 @@ import { stockOf } from '../shelf/stock';
 import { loadJob, type LoadedJob, namesOf } from './loadJob';
 import { stampsOf } from './stamps';
 
-/** Jobs kept in memory, over all shops, each with what it was read from. */
-const jobsOf = kept<{ readonly stamp: string; readonly job: LoadedJob }>(200);
+/** *Setting*: jobs kept in memory, over all shops, each with what it was read from: about a megabyte each. */
+const jobsOf = kept<{ readonly stamp: string; readonly job: LoadedJob }>(60);
 
 /**
  * A job as it is read now, for looking at: loaded and read anew only if its stamp is another than when that was done

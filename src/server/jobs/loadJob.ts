@@ -1,5 +1,5 @@
 import { rowIdOf, type RowOf } from '@/core/kernel/ids';
-import { and, desc, eq, gt, inArray, ne } from 'drizzle-orm';
+import { and, desc, eq, gt, inArray, notInArray } from 'drizzle-orm';
 import {
   type AnyStoredEvent,
   handFamily,
@@ -19,6 +19,8 @@ import type { Family, Part, Profile } from '@/core/shelf';
 import type { FactRegistry } from '@/core/vehicle';
 import type { Database, Transaction } from '../db/connection';
 import { job, jobEvent, shop, user, vehicle } from '../db/schema';
+import { together } from '../db/together';
+import { groupedBy } from '../groupedBy';
 import { shelfLists } from '../shelf/keptLists';
 import { headRevisions, pinnedRows, type Revised, shelfRowsById } from '../shelf/loadShelf';
 import { stockOf } from '../shelf/stock';
@@ -44,6 +46,10 @@ export interface LoadedJob {
 }
 
 type Db = Database | Transaction;
+
+/** *Setting*: jobs that are read in one go; between them the process answers others. */
+const JOBS_IN_A_ROW = 4;
+const breath = () => new Promise((resolve) => setImmediate(resolve));
 
 /** Loads and reads one job; null where the shop has none of that id. */
 export async function loadJob(db: Db, shopId: string, jobId: string): Promise<LoadedJob | null> {
@@ -74,22 +80,32 @@ export async function loadJobs(
     .orderBy(desc(job.number));
   const vehicleIds = [...new Set(rows.map((r) => r.vehicle.id))];
   const ids = rows.map((r) => r.job.id);
-  const own = await eventsOf(db, shopId, ids);
-  const others = await otherEventsOf(db, shopId, vehicleIds, ids);
-  const families = await shelfRowsById(db, shopId, 'family', [...new Set(rows.map((r) => r.vehicle.family))]);
-  const lists = await shelfLists(db, shopId);
-  const pinned = await loadPinned(db, shopId, own);
-  const rates = await shopRates(db, shopId);
-  const stock = await stockOf(db, shopId);
-  const names = await namesOf(db, [...own, ...others.map((o) => o.event)]);
-  return rows.flatMap((row): LoadedJob[] => {
+  const { own, others, families, lists, rates, stock } = await together(db, {
+    own: () => eventsOf(db, shopId, ids),
+    others: () => otherEventsOf(db, shopId, vehicleIds, ids),
+    families: () => shelfRowsById(db, shopId, 'family', [...new Set(rows.map((r) => r.vehicle.family))]),
+    lists: () => shelfLists(db, shopId),
+    rates: () => shopRates(db, shopId),
+    stock: () => stockOf(db, shopId),
+  });
+  const { pinned, names } = await together(db, {
+    pinned: () => loadPinned(db, shopId, own),
+    names: () => namesOf(db, [...own, ...others.map((o) => o.event)]),
+  });
+  // By job and by vehicle at once: lists of a shop have hundreds of jobs, and thousands of entries.
+  const ownOf = groupedBy(own, (e) => e.job);
+  const othersOf = groupedBy(others, (o) => o.vehicleId);
+  const jobsOf = groupedBy(rows, (r) => r.vehicle.id);
+  const loaded: LoadedJob[] = [];
+  for (const [i, row] of rows.entries()) {
+    if (i % JOBS_IN_A_ROW === JOBS_IN_A_ROW - 1) await breath();
     const family = familyOf(row.vehicle, families);
-    if (!family) return [];
-    const events = own.filter((e) => e.job === row.job.id);
-    const ofVehicle = (id: string) => rows.some((r) => r.job.id === id && r.vehicle.id === row.vehicle.id);
+    if (!family) continue;
+    const events = ownOf.get(row.job.id) ?? [];
+    const sameVehicle = (jobsOf.get(row.vehicle.id) ?? []).filter((r) => r.job.id !== row.job.id);
     const otherEvents = [
-      ...others.filter((o) => o.vehicleId === row.vehicle.id).map((o) => o.event),
-      ...own.filter((e) => e.job !== row.job.id && ofVehicle(e.job)),
+      ...(othersOf.get(row.vehicle.id) ?? []).map((o) => o.event),
+      ...sameVehicle.flatMap((r) => ownOf.get(r.job.id) ?? []),
     ].filter((e) => OF_OTHERS.some((t) => t === e.type));
     const refs = pinnedRefs(events);
     const pack: JobPack = {
@@ -119,25 +135,24 @@ export async function loadJobs(
     const sources = packSources(pack);
     const reading = readJob(sources);
     const pinnable = withHandRows(sources.pinned, handLamps(reading.record, family.body.id));
-    return [
-      {
-        id: pack.id,
-        number: pack.number,
-        openedAt: row.job.openedAt,
-        vehicle: pack.vehicle,
-        family: sources.family,
-        registry: sources.registry,
-        profiles: lists.profiles,
-        parts: lists.parts,
-        connectors: lists.connectors,
-        pinnedPart: (id, rev) => pinned.parts.find((p) => p.body.id === id && p.rev === rev)?.body,
-        pinnedLamp: (id, rev) => pinnable.lamp({ id, rev }),
-        names,
-        pack,
-        reading,
-      },
-    ];
-  });
+    loaded.push({
+      id: pack.id,
+      number: pack.number,
+      openedAt: row.job.openedAt,
+      vehicle: pack.vehicle,
+      family: sources.family,
+      registry: sources.registry,
+      profiles: lists.profiles,
+      parts: lists.parts,
+      connectors: lists.connectors,
+      pinnedPart: (id, rev) => pinned.parts.find((p) => p.body.id === id && p.rev === rev)?.body,
+      pinnedLamp: (id, rev) => pinnable.lamp({ id, rev }),
+      names,
+      pack,
+      reading,
+    });
+  }
+  return loaded;
 }
 
 /** The line of a vehicle: a row of the shelf, or what was described of this one vehicle. */
@@ -237,7 +252,7 @@ async function otherEventsOf(
         eq(jobEvent.shopId, shopId),
         inArray(job.vehicleId, [...vehicleIds]),
         inArray(jobEvent.type, [...OF_OTHERS]),
-        ...loaded.map((id) => ne(job.id, id)),
+        notInArray(job.id, [...loaded]),
       ),
     );
   return rows.map((r) => ({ event: storedEvent(r.event), vehicleId: r.vehicleId }));
@@ -257,13 +272,13 @@ function pinnedRefs(events: readonly AnyStoredEvent[]) {
 async function loadPinned(db: Db, shopId: string, events: readonly AnyStoredEvent[]) {
   const refs = pinnedRefs(events);
   const ids = Object.values(refs).flatMap((list: readonly RowRef[]) => list.map((r) => r.id));
-  return {
-    applications: await pinnedRows(db, shopId, 'application', refs.applications),
-    lamps: await pinnedRows(db, shopId, 'lamp', refs.lamps),
-    parts: await pinnedRows(db, shopId, 'part', refs.parts),
-    sheets: await pinnedRows(db, shopId, 'step-sheet', refs.sheets),
-    heads: await headRevisions(db, shopId, [...new Set(ids)]),
-  };
+  return together(db, {
+    applications: () => pinnedRows(db, shopId, 'application', refs.applications),
+    lamps: () => pinnedRows(db, shopId, 'lamp', refs.lamps),
+    parts: () => pinnedRows(db, shopId, 'part', refs.parts),
+    sheets: () => pinnedRows(db, shopId, 'step-sheet', refs.sheets),
+    heads: () => headRevisions(db, shopId, [...new Set(ids)]),
+  });
 }
 
 /** Newest revisions of the rows that are named. */

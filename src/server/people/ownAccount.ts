@@ -30,7 +30,7 @@ export type OwnOutcome =
   { readonly kind: 'done' } | { readonly code: 'old-password-wrong' | 'same-password' | 'sign-in-blocked' };
 
 /** Guesses of the old password are counted apart from those at the sign-in. */
-const OWN_SCREEN = 'own-sign-in';
+const OWN_SCREEN = { address: 'own-sign-in' };
 
 /** Changes one's own password or ends one's own sessions, this one too. Guesses of the old password are counted. */
 export async function changeOwn(db: Database, actor: Actor, input: OwnInput): Promise<OwnOutcome> {

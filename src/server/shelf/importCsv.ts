@@ -33,7 +33,7 @@ class Refused extends Error {}
 /**
  * Imports a CSV of one kind, all or nothing: every fault by line and column, and with one fault nothing is written.
  * Lines are read, checked and written in groups, so that memory grows with the text alone.
- * @param text the file as it comes, in pieces
+ * @param text the whole file
  * @param onLine told how many lines are done
  */
 export async function importCsv(
@@ -41,7 +41,7 @@ export async function importCsv(
   shopId: string,
   by: string,
   kind: ShelfKind,
-  text: AsyncIterable<string | Uint8Array>,
+  text: string,
   onLine: (lines: number) => void = () => undefined,
 ): Promise<CsvOutcome> {
   const faults: CsvFault[] = [];
@@ -50,7 +50,7 @@ export async function importCsv(
     await db.transaction(async (tx) => {
       await lockShelf(tx, shopId);
       const work = new CsvImport(tx, shopId, by, kind, faults, sum, await referencedShelf(tx, shopId, kind));
-      await eachGroup(await wholeText(text), async (lines) => {
+      await eachGroup(text, async (lines) => {
         if (faults.length < MAX_FAULTS) await work.take(lines);
         onLine(lines.at(-1)?.row ?? 0);
       });
@@ -76,24 +76,8 @@ interface Line {
   readonly cells: CsvRecord;
 }
 
-/** Largest file, characters. */
-const MAX_TEXT = 128 * 1024 * 1024;
 /** Characters that are split into lines at a time. */
 const PIECE = 256 * 1024;
-
-/** The text of a file that comes in pieces. */
-async function wholeText(pieces: AsyncIterable<string | Uint8Array>): Promise<string> {
-  const decoder = new TextDecoder();
-  const parts: string[] = [];
-  let length = 0;
-  for await (const piece of pieces) {
-    const part = typeof piece === 'string' ? piece : decoder.decode(piece, { stream: true });
-    length += part.length;
-    if (length > MAX_TEXT) throw new Refused();
-    parts.push(part);
-  }
-  return parts.join('') + decoder.decode();
-}
 
 /** Hands the lines of a CSV on in groups, one group after the other. */
 function eachGroup(text: string, take: (lines: readonly Line[]) => Promise<void>): Promise<void> {

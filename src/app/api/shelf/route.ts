@@ -1,12 +1,13 @@
 import { may } from '@/server/access';
-import { database } from '@/server/db/connection';
-import { answerActor } from '@/server/http';
-import { importShelf } from '@/server/shelf/importShelf';
+import { bodyBytes } from '@/server/body';
+import { runHeavy } from '@/server/heavy/runHeavy';
+import { answerPerson } from '@/server/http';
 
 /** Imports a shelf file (JSON body). Leads only; all or nothing. */
 export const POST = (request: Request) =>
-  answerActor(request, 'file', async (actor, body) => {
+  answerPerson(request, async (actor) => {
     if (!may(actor.role, 'import-shelf')) return Response.json({ code: 'lead-only' }, { status: 403 });
-    const outcome = await importShelf(database(), actor.shopId, actor.userId, body);
+    const bytes = await bodyBytes(request, 'file');
+    const outcome = await runHeavy('import-shelf', { shopId: actor.shopId, by: actor.userId, bytes });
     return Response.json(outcome, { status: outcome.kind === 'imported' ? 200 : 422 });
   });

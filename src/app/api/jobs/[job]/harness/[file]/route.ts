@@ -1,6 +1,7 @@
 import { drawingSvg } from '@/formats/drawingSvg';
 import { WIRE } from '@/ui/WireSwatch';
 import { database } from '@/server/db/connection';
+import { runHeavy } from '@/server/heavy/runHeavy';
 import { answerPerson } from '@/server/http';
 import { harnessSheet } from '@/server/jobs/harnessSheet';
 import { keptJob } from '@/server/jobs/keptJobs';
@@ -19,9 +20,8 @@ export const GET = (request: Request, { params }: Context) =>
     if (!doc || (file !== 'drawing.svg' && file !== 'sheet.pdf')) return new Response(null, { status: 404 });
     const name = `harness-${String(doc.job.number).padStart(4, '0')}-${doc.position}`;
     if (file === 'sheet.pdf') {
-      // The PDF maker is heavy: only who asks for a sheet loads it.
-      const { harnessPdf } = await import('@/server/sheets/harnessPdf');
-      return new Response(new Uint8Array(await harnessPdf(doc, actor.locale)), {
+      const pdf = await runHeavy('harness-pdf', { doc, locale: actor.locale }, { signal: request.signal });
+      return new Response(new Uint8Array(pdf), {
         headers: {
           'content-type': 'application/pdf',
           'content-disposition': `attachment; filename="${name}.pdf"`,

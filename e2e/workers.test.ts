@@ -1,0 +1,91 @@
+import { readFileSync, readdirSync } from 'node:fs';
+import { afterAll, beforeAll, expect, it } from 'vitest';
+import { job } from '@/server/db/schema';
+import type { RunningApp } from './support/app';
+import { startDemoApp } from './support/demoApp';
+import { modificationNote } from './support/entries';
+import { signInTo } from './support/session';
+
+/** Two processes on one port, as `npm start` starts them on two cores. */
+let app: RunningApp;
+beforeAll(async () => {
+  app = await startDemoApp({ WORKERS: '2', METRICS_TOKEN: 'a-token-for-tests' });
+});
+afterAll(() => app.stop());
+
+const scrape = async (): Promise<string> => {
+  const answer = await fetch(`${app.url}/api/metrics`, {
+    headers: { authorization: 'Bearer a-token-for-tests', connection: 'close' },
+  });
+  expect(answer.status).toBe(200);
+  return answer.text();
+};
+
+/** Sum of all samples of a name whose labels hold all of these. */
+const sumOf = (text: string, name: string, ...labels: string[]): number =>
+  text
+    .split('\n')
+    .filter((line) => line.startsWith(`${name}{`) || line.startsWith(`${name} `))
+    .filter((line) => labels.every((l) => line.includes(l)))
+    .reduce((sum, line) => sum + Number(line.split(' ').at(-1)), 0);
+
+/** Processes whose parent is this one. */
+const childrenOf = (pid: number): number[] =>
+  readdirSync('/proc')
+    .filter((name) => /^\d+$/.test(name))
+    .flatMap((name) => {
+      try {
+        const [, parent] = readFileSync(`/proc/${name}/stat`, 'utf8').split(') ')[1]?.split(' ') ?? [];
+        return Number(parent) === pid ? [Number(name)] : [];
+      } catch {
+        return []; // It ended meanwhile.
+      }
+    });
+
+it('both answer, what one takes in the other reads, and the counts are those of both', async () => {
+  const session = await signInTo(app, 'tomas');
+  const [row] = await app.db.select({ id: job.id }).from(job).limit(1);
+  const notes = Array.from({ length: 8 }, (_, i) => modificationNote(row?.id ?? '', `by either ${i}`));
+  for (const note of notes) {
+    const sent = await session.post('/api/events', { events: [note] });
+    expect(await sent.json()).toMatchObject({ outcomes: [{ outcome: 'kept' }] });
+    const read = await session.get(`/api/jobs/${note.job}/pack`);
+    expect(await read.text()).toContain(note.body.words);
+  }
+  const text = await scrape();
+  expect(sumOf(text, 'yonder_entries_total', 'outcome="kept"')).toBe(8);
+  expect(sumOf(text, 'yonder_request_duration_seconds_count', 'route="api/events"', 'status="200"')).toBe(8);
+  expect(sumOf(text, 'yonder_database_connections')).toBeGreaterThan(0);
+  expect(text).toContain('yonder_event_loop_delay_p99_seconds');
+  expect(text).not.toContain(row?.id ?? 'none');
+});
+
+it('metrics are there for who has the token, and for nobody else', async () => {
+  expect((await fetch(`${app.url}/api/metrics`)).status).toBe(401);
+  const wrong = { authorization: 'Bearer a-token-for-test' };
+  expect((await fetch(`${app.url}/api/metrics`, { headers: wrong })).status).toBe(401);
+});
+
+it('one that is killed is started anew, and nobody is turned away for long', async () => {
+  const before = childrenOf(app.pid());
+  expect(before).toHaveLength(2);
+  const [first] = before;
+  process.kill(first ?? 0, 'SIGKILL');
+  await expect.poll(() => childrenOf(app.pid()).filter((pid) => pid !== first).length).toBe(2);
+  await expect.poll(async () => (await fetch(`${app.url}/api/ready`)).status).toBe(200);
+});
+
+it('the end of the first ends all of them', async () => {
+  const all = childrenOf(app.pid());
+  await app.end();
+  const left = all.filter((pid) => childrenAlive(pid));
+  expect(left).toEqual([]);
+});
+
+function childrenAlive(pid: number): boolean {
+  try {
+    return process.kill(pid, 0);
+  } catch {
+    return false;
+  }
+}

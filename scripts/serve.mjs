@@ -1,0 +1,62 @@
+/**
+ * Serves the built application with as many processes as WORKERS says, on one port. One that dies is started anew;
+ * SIGTERM, SIGINT and SIGHUP end all of them once they have answered what they were asked.
+ */
+import cluster from 'node:cluster';
+import { availableParallelism } from 'node:os';
+import { AggregatorRegistry } from 'prom-client';
+
+/** *Settings*: how long a process may take to end, ms; so many deaths in so long are a fault that no start mends. */
+const END_MS = 30_000;
+const DEATHS = 10;
+const DEATHS_MS = 60_000;
+
+/** *Setting*: how long a connection that nobody uses is kept, ms: longer than browsers and proxies keep theirs, else they ask on one that is just being closed. */
+const KEEP_ALIVE_MS = 75_000;
+
+const [host, port] = process.argv.slice(2);
+const wanted = Number(process.env.WORKERS ?? '');
+const count = Number.isInteger(wanted) && wanted > 0 ? Math.min(wanted, 64) : availableParallelism();
+
+cluster.setupPrimary({
+  exec: 'node_modules/next/dist/bin/next',
+  args: ['start', '-H', host, '-p', port, '--keepAliveTimeout', String(KEEP_ALIVE_MS)],
+});
+const registry = new AggregatorRegistry();
+let ending = false;
+let deaths = [];
+
+cluster.on('message', (worker, message) => {
+  if (message?.type !== 'yonder:metrics') return;
+  const answer = (more) =>
+    worker.isConnected() && worker.send({ type: message.type, id: message.id, ...more });
+  registry.clusterMetrics().then(
+    (text) => answer({ text }),
+    () => answer({}),
+  );
+});
+
+cluster.on('exit', (worker, code, signal) => {
+  if (ending) {
+    if (Object.keys(cluster.workers).length === 0) process.exit();
+    return;
+  }
+  const now = Date.now();
+  deaths = [...deaths.filter((at) => now - at < DEATHS_MS), now];
+  console.error(`A process of the application ended (${signal ?? code}).`);
+  if (deaths.length > DEATHS) end(1);
+  else cluster.fork();
+});
+
+function end(code) {
+  if (ending) return;
+  ending = true;
+  process.exitCode = code;
+  const workers = Object.values(cluster.workers);
+  if (workers.length === 0) process.exit();
+  for (const worker of workers) worker.process.kill('SIGTERM');
+  setTimeout(() => workers.forEach((worker) => worker.process.kill('SIGKILL')), END_MS).unref();
+}
+for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, () => end(0));
+
+for (let i = 0; i < count; i += 1) cluster.fork();

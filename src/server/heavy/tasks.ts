@@ -1,0 +1,44 @@
+import type { LintFinding } from '@/core/lint';
+import type { HarnessDocument } from '@/core/job';
+import type { ShelfKind } from '@/core/shelf';
+import type { CsvOutcome } from '../shelf/importCsv';
+import type { ImportOutcome } from '../shelf/importShelf';
+
+/** Work that would hold up everybody else if it ran in the thread that answers requests: what goes in, comes out, and is told meanwhile. */
+export interface HeavyTasks {
+  readonly 'import-shelf': {
+    readonly input: { readonly shopId: string; readonly by: string; readonly bytes: Uint8Array };
+    readonly output: ImportOutcome;
+    readonly progress: never;
+  };
+  readonly 'import-csv': {
+    readonly input: {
+      readonly shopId: string;
+      readonly by: string;
+      readonly kind: ShelfKind;
+      readonly bytes: Uint8Array;
+    };
+    readonly output: CsvOutcome;
+    readonly progress: { readonly lines: number };
+  };
+  readonly 'lint-shelf': {
+    readonly input: { readonly shopId: string };
+    readonly output: readonly LintFinding[];
+    readonly progress: { readonly done: number; readonly all: number };
+  };
+  readonly 'harness-pdf': {
+    readonly input: { readonly doc: HarnessDocument; readonly locale: string };
+    readonly output: Uint8Array;
+    readonly progress: never;
+  };
+}
+export type HeavyName = keyof HeavyTasks;
+
+/** What a worker is started with. */
+export type HeavyOrder = {
+  [N in HeavyName]: { readonly name: N; readonly input: HeavyTasks[N]['input'] };
+}[HeavyName];
+
+/** What a worker says: how far it is, and at its end what came out. */
+export type HeavyWord =
+  { readonly kind: 'progress'; readonly at: unknown } | { readonly kind: 'done'; readonly output: unknown };

@@ -1,0 +1,50 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { lintShelf } from '@/core/lint';
+import { openDatabase, type OpenedDatabase } from '../db/connection';
+import { importCsv } from '../shelf/importCsv';
+import { importShelf } from '../shelf/importShelf';
+import { loadShelf } from '../shelf/loadShelf';
+import type { HeavyOrder, HeavyWord } from './tasks';
+
+/** One piece of heavy work in a thread of its own, with connections of its own. It does one, and ends. */
+const say = (word: HeavyWord) => parentPort?.postMessage(word);
+const progress = (at: unknown) => say({ kind: 'progress', at });
+
+async function onDatabase<T>(work: (opened: OpenedDatabase) => Promise<T>): Promise<T> {
+  const opened = openDatabase(process.env.DATABASE_URL ?? '', 2);
+  try {
+    return await work(opened);
+  } finally {
+    await opened.pool.end();
+  }
+}
+
+async function carryOut(order: HeavyOrder): Promise<unknown> {
+  switch (order.name) {
+    case 'import-shelf': {
+      const { shopId, by, bytes } = order.input;
+      return onDatabase(({ db }) => importShelf(db, shopId, by, new TextDecoder().decode(bytes)));
+    }
+    case 'import-csv': {
+      const { shopId, by, kind, bytes } = order.input;
+      const text = new TextDecoder().decode(bytes);
+      return onDatabase(({ db }) => importCsv(db, shopId, by, kind, text, (lines) => progress({ lines })));
+    }
+    case 'lint-shelf':
+      return onDatabase(async ({ db }) => {
+        const shelf = await loadShelf(db, order.input.shopId);
+        const steps = lintShelf(shelf);
+        for (;;) {
+          const step = steps.next();
+          if (step.done) return step.value;
+          progress({ done: step.value, all: shelf.applications.length });
+        }
+      });
+    case 'harness-pdf': {
+      const { harnessPdf } = await import('../sheets/harnessPdf');
+      return new Uint8Array(await harnessPdf(order.input.doc, order.input.locale));
+    }
+  }
+}
+
+void carryOut(workerData as HeavyOrder).then((output) => say({ kind: 'done', output }));

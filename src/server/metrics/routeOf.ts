@@ -1,0 +1,54 @@
+import { STAGES } from '@/core/job';
+
+const STAGE_NAMES: ReadonlySet<string> = new Set(STAGES);
+const FIRST = new Set([
+  '',
+  'api',
+  'calculators',
+  'first-day',
+  'formats',
+  'held',
+  'jobs',
+  'kit',
+  'me',
+  'sheets',
+  'shelf',
+  'shop',
+  'sign-in',
+  '_next',
+]);
+const API = new Set([
+  'auth',
+  'bundle',
+  'calendar',
+  'events',
+  'first-day',
+  'health',
+  'held',
+  'jobs',
+  'me',
+  'metrics',
+  'people',
+  'photos',
+  'ready',
+  'settings',
+  'shelf',
+  'tokens',
+]);
+
+/**
+ * The kind of address that was asked: a bounded set, whatever is sent, and no id of a job, a person or a token in it.
+ * `/jobs/…/fit` → `jobs/fit`, `/api/calendar/…` → `api/calendar`, anything unknown → `other`.
+ */
+export function routeOf(url: string): string {
+  if (!url.startsWith('/')) return 'other';
+  const parts = url.split('?')[0]?.split('/').slice(1) ?? [];
+  const first = parts[0] ?? '';
+  if (!FIRST.has(first)) return 'other';
+  if (first === 'api') return API.has(parts[1] ?? '') ? `api/${parts[1]}` : 'other';
+  if (first === 'jobs') {
+    const last = parts[2] ?? parts[1] ?? '';
+    return STAGE_NAMES.has(last) || last === 'sheets' || last === 'new' ? `jobs/${last}` : 'jobs';
+  }
+  return first === '' ? 'board' : first;
+}
