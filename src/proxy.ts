@@ -1,5 +1,6 @@
 import { type NextRequest, NextResponse } from 'next/server';
 import { isAddress } from './server/address';
+import { sameOrigin } from './server/origin';
 
 const SAFE_METHODS = new Set(['GET', 'HEAD', 'OPTIONS']);
 
@@ -20,29 +21,11 @@ function contentPolicy(nonce: string): string {
   ].join('; ');
 }
 
-/** The host under which the application is known outside; a proxy may have put another one in. */
-function publicHost(): string | null {
-  const url = process.env.PUBLIC_URL;
-  return url ? new URL(url).host : null;
-}
-
-/** Whether a request that changes something comes from a page of ours. */
-function sameOrigin(request: NextRequest): boolean {
-  const origin = request.headers.get('origin');
-  if (origin === null) return false;
-  try {
-    const { host } = new URL(origin);
-    return host === request.headers.get('host') || host === publicHost();
-  } catch {
-    return false;
-  }
-}
-
 /** Stands before every request: origin check on every mutation, content policy with a nonce, safe headers. */
 export function proxy(request: NextRequest): NextResponse {
   const { pathname, search } = request.nextUrl;
   if (!isAddress(pathname, search)) return new NextResponse('Not here.', { status: 404 });
-  if (!SAFE_METHODS.has(request.method) && !sameOrigin(request))
+  if (!SAFE_METHODS.has(request.method) && !sameOrigin(request.headers))
     return NextResponse.json({ code: 'foreign-origin' }, { status: 403 });
   const nonce = btoa(crypto.randomUUID());
   const policy = contentPolicy(nonce);
@@ -68,4 +51,5 @@ export function proxy(request: NextRequest): NextResponse {
   return response;
 }
 
-export const config = { matcher: ['/((?!_next/static|_next/image|favicon.ico).*)'] };
+/** A bundle is larger than what the framework holds back for a request that it has looked at: its address looks for itself. */
+export const config = { matcher: ['/((?!_next/static|_next/image|favicon.ico|api/first-day/bundle).*)'] };

@@ -7,7 +7,6 @@ export interface CalendarEntry {
   readonly minutes: number;
   readonly title: string;
   readonly place: string;
-  readonly words: string;
 }
 
 /** A calendar feed (iCalendar, RFC 5545). Names and times only: nothing about the customer leaves the shop by it. */
@@ -20,7 +19,6 @@ export function calendarText(name: string, entries: readonly CalendarEntry[]): s
       end: new Date(Date.parse(e.startsAt) + e.minutes * 60_000),
       summary: e.title,
       location: e.place,
-      ...(e.words ? { description: e.words } : {}),
     });
   return calendar.toString();
 }

@@ -1,10 +1,10 @@
 import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { emptyDatabase, type OwnDatabase } from '../../e2e/support/database';
 import { demoDatabase } from '../../e2e/support/demoDatabase';
+import { digests } from '../../e2e/support/digests';
 import { loadNewestJobs } from '../../e2e/support/newestJobs';
 import { backupTo, NOT_KEPT, restoreFrom } from './backup';
 import { type Database, type OpenedDatabase, openDatabase } from './db/connection';
@@ -29,23 +29,6 @@ afterAll(async () => {
   await into.drop();
   rmSync(folder, { recursive: true, force: true });
 });
-
-/** Every table with a digest of all its rows, whatever order they lie in. */
-async function digests(db: Database): Promise<Readonly<Record<string, string>>> {
-  const tables = await db.execute<{ name: string }>(
-    sql`select table_name as name from information_schema.tables where table_schema = 'public' order by 1`,
-  );
-  const found: Record<string, string> = {};
-  for (const { name } of tables.rows) {
-    const [row] = (
-      await db.execute<{ digest: string }>(
-        sql`select count(*) || ':' || coalesce(md5(string_agg(t::text, '|' order by t::text)), '') as digest from ${sql.identifier(name)} t`,
-      )
-    ).rows;
-    found[name] = row?.digest ?? '';
-  }
-  return found;
-}
 
 it(
   'a back-up in another database is the same shop, row by row and read by read',

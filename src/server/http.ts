@@ -1,8 +1,10 @@
 import * as yup from 'yup';
 import { textFaults } from '@/core/job';
 import type { Actor } from './access';
+import { keyShop } from './auth/keyShop';
 import { currentActor } from './auth/session';
 import { type BodySize, bodyText } from './body';
+import { database } from './db/connection';
 import { faultAnswer } from './faults';
 import { RequestIdUsed } from './once';
 
@@ -38,6 +40,28 @@ export async function answerPerson(
     return await work(actor);
   } catch (error) {
     return faultAnswer(error, request, actor?.shopId);
+  }
+}
+
+/**
+ * Answers a person who is signed in, or another program with a key of a shop that opens this; 401 for anybody else.
+ * @param work told the shop alone: what a key opens is the same for all of a shop's people
+ */
+export async function answerShop(
+  request: Request,
+  opens: Parameters<typeof keyShop>[2],
+  work: (shopId: string) => Promise<Response>,
+  allowed: (actor: Actor) => boolean = () => true,
+): Promise<Response> {
+  if (!request.headers.has('authorization'))
+    return answerPerson(request, async (actor) =>
+      allowed(actor) ? work(actor.shopId) : Response.json({ code: 'lead-only' }, { status: 403 }),
+    );
+  try {
+    const found = await keyShop(database(), request, opens, new Date());
+    return found ? await work(found.shopId) : Response.json({ code: 'no-such-key' }, { status: 401 });
+  } catch (error) {
+    return faultAnswer(error, request);
   }
 }
 

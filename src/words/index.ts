@@ -2,3 +2,4 @@ export { localeOf, wordsIn, type Locale, type MessageFacts, type MessageKey, typ
 export { wording, type FactNames, type Wording } from './wording';
 export { changeWords } from './lightWords';
 export { harnessWords } from './harnessWords';
+export { datesIn } from './intl';

@@ -4,6 +4,7 @@ import { IntlMessageFormat } from 'intl-messageformat';
 import { PERMISSION_NAMES, AS_FOUND, ITEM_ORIGINS, STAGES } from '@/core/job';
 import { describe, expect, it } from 'vitest';
 import { ALL_OFF } from '@/core/controls';
+import { FIGURE_NAMES } from '@/core/electrical';
 import { WISHES } from '@/core/fitment';
 import { reason } from '@/core/kernel/reason';
 import {
@@ -14,6 +15,7 @@ import {
   LIGHT_COLOURS,
   POSITION_ROLES,
 } from '@/core/vehicle';
+import { AUDIT_ABOUT, KEY_OPENS } from '@/server/db/schema';
 import enGB from './en-GB.json';
 import enUS from './en-US.json';
 import { LOCALES, localeOf, wordsIn } from './words';
@@ -83,7 +85,9 @@ describe('the catalogue', () => {
       [...text.matchAll(/(?:return|refuse\(|code:|\?|:) ?'([a-z]+(?:-[a-z]+)+)'/g)].map((m) => m[1] ?? ''),
     );
     const worded = (c: string) =>
-      ['refused', 'held', 'fault', 'reason', 'form', 'event'].some((k) => gb[`${k}.${c}`] !== undefined);
+      ['refused', 'held', 'fault', 'reason', 'form', 'event', 'changed'].some(
+        (k) => gb[`${k}.${c}`] !== undefined,
+      );
     // Not said to anybody as a refusal: outcomes, permissions, acts of a bundle.
     const known = new Set([
       ...PERMISSION_NAMES,
@@ -94,6 +98,21 @@ describe('the catalogue', () => {
       'own-or-lead',
     ]);
     expect([...new Set(codes)].filter((c) => !known.has(c) && !worded(c))).toEqual([]);
+  });
+
+  it('words every change that the server writes down, and every figure and key that a lead sees', () => {
+    const changed = sources('src/server').flatMap((text) => [
+      ...[...text.matchAll(/did: '([a-z-]+)'/g)].map((m) => m[1]),
+      ...[...text.matchAll(/(?:line|noted)\((?:tx, )?(?:actor, )?'([a-z-]+)'/g)].map((m) => m[1]),
+    ]);
+    expect(changed.length).toBeGreaterThan(12);
+    const keys = [
+      ...changed.map((d) => `changed.${d}`),
+      ...FIGURE_NAMES.map((n) => `figure.${n}`),
+      ...AUDIT_ABOUT.map((a) => `changes.about-${a}`),
+      ...KEY_OPENS.map((o) => `keys.opens-${o}`),
+    ];
+    expect(keys.filter((k) => gb[k] === undefined)).toEqual([]);
   });
 });
 

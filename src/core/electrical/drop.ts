@@ -1,3 +1,4 @@
+import { type Figures, USUAL_FIGURES } from './figures';
 import { sizesLike, wireOhm, type WireSize } from './wire';
 
 /** A run of wire under load. */
@@ -26,15 +27,16 @@ export interface Drop {
   readonly thicker: WireSize | null;
 }
 
-/** *Settings*: what a feed may lose on its way, V. */
-export const DROP_LIMITS_V = { headlamp: 0.5, other: 0.7 } as const;
+/** What a feed may lose on its way to a lamp, V. */
+export const dropLimitV = (role: string | undefined, figures: Figures): number =>
+  role === 'headlamp' ? figures.headlampDropV : figures.otherDropV;
 
 /** Loss on the way to a lamp and back: I × R of the whole loop. */
 export function voltageDrop(
   i: DropInput,
   supplyV: number,
   lampMinV: number,
-  limitV: number = DROP_LIMITS_V.other,
+  limitV: number = USUAL_FIGURES.otherDropV,
 ): Drop {
   const loop = (wire: WireSize) =>
     i.return === 'two-wire'

@@ -1,5 +1,6 @@
 export * from './systemVoltage';
 export * from './wire';
+export * from './figures';
 export * from './drop';
 export * from './fuse';
 export * from './loadResistor';

@@ -1,17 +1,16 @@
 import { FILAMENT_EXPONENT } from './filament';
+import { type Figures, USUAL_FIGURES } from './figures';
 import type { SystemV } from './systemVoltage';
 
 /** Resistors that the trade stocks, Ω. */
 export const STOCK_OHM = [3.9, 4.7, 5.6, 6.8, 8.2, 10, 12, 15, 18, 22, 27, 33] as const;
 
-/** Voltages of a system, V: at the test (source: UN R148 and R149, test voltage of LED modules), at its highest while charging, and the lowest at which a monitor judges (*setting*). */
+/** Voltages of a system, V: at the test (source: UN R148 and R149, test voltage of LED modules), and at its highest while charging. */
 export const SYSTEM_V = {
-  12: { testV: 13.5, highV: 14.4, monitorLowV: 11.5 },
-  24: { testV: 28, highV: 28.8, monitorLowV: 23 },
+  12: { testV: 13.5, highV: 14.4 },
+  24: { testV: 28, highV: 28.8 },
 } as const;
 
-/** *Setting*: how far above the monitor's threshold the current is brought. */
-const MARGIN = 1.1;
 /** Over this heat, W, the hot-surface rules are said. */
 export const HOT_W = 5;
 
@@ -49,9 +48,10 @@ export type LoadResistor =
  * The resistor that keeps a monitor from missing a bulb: I_r = 1.1 × t × I_bulb − I_led; the largest stock value that
  * gives it. It also hides a real failure of the lamp from the tell-tale, which is always to be said.
  */
-export function loadResistor(i: LoadResistorInput): LoadResistor {
-  const { testV, highV, monitorLowV } = SYSTEM_V[i.systemV];
-  const neededA = MARGIN * i.threshold * i.bulbA - i.lampA;
+export function loadResistor(i: LoadResistorInput, figures: Figures = USUAL_FIGURES): LoadResistor {
+  const { testV, highV } = SYSTEM_V[i.systemV];
+  const monitorLowV = i.systemV === 12 ? figures.monitorLow12V : figures.monitorLow24V;
+  const neededA = figures.resistorMargin * i.threshold * i.bulbA - i.lampA;
   if (neededA <= 0) return { kind: 'none-needed', neededA };
   const mostOhm = testV / neededA;
   const ohm = [...STOCK_OHM].reverse().find((r) => r <= mostOhm);

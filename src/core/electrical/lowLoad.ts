@@ -1,4 +1,5 @@
 import { type Reason, reason } from '../kernel/reason';
+import { type Figures, USUAL_FIGURES } from './figures';
 import { type LoadResistor, loadResistor } from './loadResistor';
 import type { SystemV } from './systemVoltage';
 
@@ -31,14 +32,17 @@ const USUAL_SHARE = 0.6;
  * The cures for a lamp that the vehicle misses, least harm first, with what speaks for and against each. A resistor is
  * reckoned so that the threshold is met; it also hides a real failure of the lamp from the tell-tale.
  */
-export function lowLoadCures(l: LowLoad): readonly CureOption[] {
-  const resistor = loadResistor({
-    bulbA: l.belowA / USUAL_SHARE,
-    threshold: USUAL_SHARE,
-    lampA: l.lampA,
-    systemV: l.systemV,
-    steady: !l.flashing,
-  });
+export function lowLoadCures(l: LowLoad, figures: Figures = USUAL_FIGURES): readonly CureOption[] {
+  const resistor = loadResistor(
+    {
+      bulbA: l.belowA / USUAL_SHARE,
+      threshold: USUAL_SHARE,
+      lampA: l.lampA,
+      systemV: l.systemV,
+      steady: !l.flashing,
+    },
+    figures,
+  );
   return CURES.filter((c) => c !== 'flasher' || l.flashing).map((cure): CureOption => ({
     cure,
     for: [reason(`cure-for-${cure}`)],

@@ -1,6 +1,6 @@
 /**
  * Wire sizes that a shop uses, with what each bears. Resistances: copper at 20 °C, mΩ/m; mm² by the maxima of
- * ISO 6722-1. Largest fuse: *setting*. Crimp pull: UL 486A, least force in N.
+ * ISO 6722-1. Largest fuse: as long as the shop has no other (`Figures`). Crimp pull: UL 486A, least force in N.
  */
 export const WIRES = {
   'AWG 22': { mOhmPerM: 52.96, maxFuseA: 5, crimpN: 36, mm2: 0.326 },

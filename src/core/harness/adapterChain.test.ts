@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { adapterChain, type ChainInput, JOINT_MINOR } from './adapterChain';
+import { USUAL_FIGURES } from '../electrical';
+import { adapterChain, type ChainInput } from './adapterChain';
 import { indexAdapters } from './adapterIndex';
 import { chainChoices } from './chainChoices';
 import type { Adapter, ConnectorHalf, LampInput, LampPlug, ShelfAdapter, VehiclePlug } from './types';
@@ -125,10 +126,14 @@ describe('a chain of adapters', () => {
     const vehicle = [plug('v', 'A', 'stop', 'ground')];
     const goal = [lamp('l', 'C', 'stop', 'ground')];
     expect(
-      parts(find(vehicle, goal, [...two, lead('ac', 'A', 'C', 200 + JOINT_MINOR - 1, straight)])),
+      parts(
+        find(vehicle, goal, [...two, lead('ac', 'A', 'C', 200 + USUAL_FIGURES.jointMinor - 1, straight)]),
+      ),
     ).toEqual(['ac']);
     expect(
-      parts(find(vehicle, goal, [...two, lead('ac', 'A', 'C', 200 + JOINT_MINOR + 1, straight)])),
+      parts(
+        find(vehicle, goal, [...two, lead('ac', 'A', 'C', 200 + USUAL_FIGURES.jointMinor + 1, straight)]),
+      ),
     ).toEqual(['ab', 'bc']);
   });
 

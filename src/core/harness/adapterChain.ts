@@ -1,11 +1,10 @@
 import TinyQueue from 'tinyqueue';
+import { USUAL_FIGURES } from '../electrical';
 import { compareText } from '../kernel/reason';
 import { type AdapterIndex, type IndexedAdapter, LEADS, leastRest, type Rest } from './adapterIndex';
 import { mating, turnedCavity } from './face';
 import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from './types';
 
-/** *Setting*: what each further joint is reckoned to cost, in minor units: a place that can corrode or come loose. */
-export const JOINT_MINOR = 300;
 /** *Setting*: adapters in one chain at most. */
 export const MAX_LINKS = 3;
 /** *Setting*: ends of a chain that may hang free at once. */
@@ -76,7 +75,7 @@ interface State {
  * the set of open ends, to three links. null: there is none.
  */
 export function adapterChain(i: ChainInput): Chain | null {
-  const jointMinor = i.jointMinor ?? JOINT_MINOR;
+  const jointMinor = i.jointMinor ?? USUAL_FIGURES.jointMinor;
   const wanted = i.lampPlugs.filter((p) => p.inputs.some((x) => x.does !== 'mode'));
   const start = i.vehiclePlugs.map((p) => vehicleEnd(p, i.connector));
   const present = new Set(start.flatMap((e) => [...e.circuits.values()]));

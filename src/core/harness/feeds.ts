@@ -8,7 +8,16 @@ import {
   type LevelCase,
   stateText,
 } from '../controls';
-import { drainDays, feedFuse, FUSE_SHARE, sizesLike, voltageDrop, type WireSize, WIRES } from '../electrical';
+import {
+  drainDays,
+  feedFuse,
+  type Figures,
+  sizesLike,
+  USUAL_FIGURES,
+  voltageDrop,
+  type WireSize,
+  WIRES,
+} from '../electrical';
 import type { FeedSchool } from './feedSchool';
 import { compareText, type Prose, type Reason, reason } from '../kernel/reason';
 import type { Battery, Environment, FuseBox, FuseSlot, PluginLead } from './fuseBox';
@@ -62,6 +71,8 @@ export interface FeedSources {
   /** Circuits of the wires at the lamp, with what the new lamp draws from each, and where they are. */
   readonly wires: readonly { readonly circuit: Circuit; readonly drawnA: number }[];
   readonly measuredMm?: Readonly<Record<string, number>>;
+  /** Figures of the shop; absent: the usual ones. */
+  readonly figures?: Figures;
 }
 
 /** In how many states live and needed differ, and the first of them. */
@@ -116,7 +127,7 @@ export function feedCandidates(need: FeedNeed, s: FeedSources): readonly FeedCan
         .flatMap((slot) => SLOT_WAYS.map((way) => ofSlot(need, s, box, slot, way))),
     ),
     ...(s.battery ? [ofBattery(need, s, s.battery)] : []),
-    ...s.wires.map((w) => ofWire(need, w)),
+    ...s.wires.map((w) => ofWire(need, s, w)),
   ];
   const order = { suits: 0, care: 1, not: 2 } as const;
   return list.sort(
@@ -130,6 +141,7 @@ export function feedCandidates(need: FeedNeed, s: FeedSources): readonly FeedCan
   );
 }
 
+const figuresIn = (s: FeedSources): Figures => s.figures ?? USUAL_FIGURES;
 const totalOf = (need: FeedNeed) => need.eachA * need.targets.length;
 const round = (n: number) => Math.round(n * 1000) / 1000;
 
@@ -158,10 +170,10 @@ const summed = (list: readonly Difference[]): FeedDifference => ({
 });
 
 /** The thinnest metric wire that bears its fuse and keeps the drop, on the longest leg. */
-function wireFor(need: FeedNeed, legs: readonly Leg[]) {
+function wireFor(need: FeedNeed, legs: readonly Leg[], figures: Figures) {
   const lengthM = Math.max(0, ...legs.map((l) => l.lengthM));
   for (const wire of sizesLike('0.75 mm²').filter((w) => WIRES[w].mm2 >= 0.75)) {
-    const fuse = feedFuse(totalOf(need), wire);
+    const fuse = feedFuse(totalOf(need), wire, figures);
     if (fuse.kind !== 'fuse') continue;
     const drop = voltageDrop(
       { currentA: need.eachA, lengthM, wire, tempC: 60, return: 'two-wire' },
@@ -179,10 +191,10 @@ type Draft = Omit<FeedCandidate, 'id' | 'verdict' | 'extra' | 'dark' | 'wire' | 
   readonly never: readonly Reason[];
 };
 
-function judged(need: FeedNeed, draft: Draft): FeedCandidate {
+function judged(need: FeedNeed, figures: Figures, draft: Draft): FeedCandidate {
   const { never, ...d } = draft;
   const { extra, dark, keyOff } = against(need, d.live);
-  const run = wireFor(need, d.legs);
+  const run = wireFor(need, d.legs, figures);
   const stop: Reason[] = [...never];
   const mind: Reason[] = [...d.against];
   if (d.spareA !== null && d.spareA < 0) stop.push(reason('feed-over', { byA: round(-d.spareA) }));
@@ -204,11 +216,12 @@ function judged(need: FeedNeed, draft: Draft): FeedCandidate {
 }
 
 function ofLead(need: FeedNeed, s: FeedSources, lead: PluginLead): FeedCandidate {
-  return judged(need, {
+  const figures = figuresIn(s);
+  return judged(need, figures, {
     school: 'plug-in-lead',
     source: { kind: 'lead', lead: lead.id },
     live: lead.cases,
-    spareA: round(lead.ratingA * FUSE_SHARE - lead.steadyA - totalOf(need)),
+    spareA: round(lead.ratingA * figures.fuseShare - lead.steadyA - totalOf(need)),
     legs: legsFrom(lead, need.targets, s.measuredMm),
     drainDays: null,
     environment: lead.environment,
@@ -221,15 +234,16 @@ function ofLead(need: FeedNeed, s: FeedSources, lead: PluginLead): FeedCandidate
 }
 
 function ofSlot(need: FeedNeed, s: FeedSources, box: FuseBox, slot: FuseSlot, way: SlotWay): FeedCandidate {
+  const figures = figuresIn(s);
   const total = totalOf(need);
   const rating = slot.ratingA ?? 0;
   const row = box.feeds.find((f) => f.row === slot.row);
-  const rowSpareA = row ? row.ratingA * FUSE_SHARE - row.steadyA - total : null;
+  const rowSpareA = row ? row.ratingA * figures.fuseShare - row.steadyA - total : null;
   const spareA = {
     // The old fuse does not carry the new load: the tap and what feeds the row do.
-    tap: rowSpareA === null ? null : Math.min(TAP_RATING_A * FUSE_SHARE - total, rowSpareA),
-    downstream: rating * FUSE_SHARE - slot.steadyA - total,
-    replaced: rating * FUSE_SHARE - total,
+    tap: rowSpareA === null ? null : Math.min(TAP_RATING_A * figures.fuseShare - total, rowSpareA),
+    downstream: rating * figures.fuseShare - slot.steadyA - total,
+    replaced: rating * figures.fuseShare - total,
   }[way];
   const never = slot.protects ? [reason('feed-protected', { system: slot.protects, slot: slot.id })] : [];
   const mind = {
@@ -237,7 +251,7 @@ function ofSlot(need: FeedNeed, s: FeedSources, box: FuseBox, slot: FuseSlot, wa
     downstream: [reason('feed-shares-fuse', { ratingA: rating, steadyA: slot.steadyA })],
     replaced: [reason('feed-loses', { serves: slot.serves, slot: slot.id })],
   }[way];
-  return judged(need, {
+  return judged(need, figures, {
     school: 'fuse-tap',
     source: { kind: 'slot', box: box.id, slot: slot.id, way },
     live: slot.cases,
@@ -258,8 +272,9 @@ function ofSlot(need: FeedNeed, s: FeedSources, box: FuseBox, slot: FuseSlot, wa
 }
 
 function ofBattery(need: FeedNeed, s: FeedSources, battery: Battery): FeedCandidate {
-  const days = drainDays(battery.capacityAh, battery.ownDrawMa, MODULE_MA);
-  return judged(need, {
+  const figures = figuresIn(s);
+  const days = drainDays(battery.capacityAh, battery.ownDrawMa, MODULE_MA, figures.usableShare);
+  return judged(need, figures, {
     school: 'battery-module',
     source: { kind: 'battery' },
     live: RUNNING,
@@ -281,14 +296,16 @@ function ofBattery(need: FeedNeed, s: FeedSources, battery: Battery): FeedCandid
 
 function ofWire(
   need: FeedNeed,
+  s: FeedSources,
   { circuit, drawnA }: { readonly circuit: Circuit; readonly drawnA: number },
 ): FeedCandidate {
+  const figures = figuresIn(s);
   const sides = Math.max(1, need.targets.length);
-  return judged(need, {
+  return judged(need, figures, {
     school: 'lamp-wire',
     source: { kind: 'wire', circuit: circuit.id },
     live: circuit.cases,
-    spareA: round(circuit.fuseA * FUSE_SHARE - circuit.steadyA - drawnA * sides - totalOf(need)),
+    spareA: round(circuit.fuseA * figures.fuseShare - circuit.steadyA - drawnA * sides - totalOf(need)),
     // Taken beside the lamp itself: half a metre.
     legs: need.targets.map((t) => ({ position: t.position, lengthM: 0.5, known: 'estimated' as const })),
     drainDays: null,

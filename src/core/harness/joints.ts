@@ -49,6 +49,8 @@ export interface JointInput {
   readonly connector: (id: string) => ConnectorHalf | undefined;
   readonly index: AdapterIndex;
   readonly suits: (input: LampInput, circuit: string | null) => boolean;
+  /** What each further joint is reckoned to cost. */
+  readonly jointMinor?: number;
 }
 
 /** Which plug meets which, and what stays free. */

@@ -1,5 +1,5 @@
 import { type Circuit, type Difference, neededCombined, neededLevels } from '../controls';
-import type { SystemV } from '../electrical';
+import type { Figures, SystemV } from '../electrical';
 import type { Reason } from '../kernel/reason';
 import type { LampFunction, Side } from '../vehicle';
 import type { Chain } from './adapterChain';
@@ -82,6 +82,8 @@ export interface PinMapInput {
   readonly circuit: (id: string) => Circuit | undefined;
   readonly adapters: AdapterIndex;
   readonly pins?: HandPins;
+  /** Figures of the shop; absent: the usual ones. */
+  readonly figures?: Figures;
 }
 
 /** What an input needs; null: nothing says when it has to be lit. */

@@ -1,6 +1,6 @@
 import { cavityOf } from '../kernel/ids';
 import { differences, type Difference, suitsLevels } from '../controls';
-import { FUSE_SHARE } from '../electrical';
+import { USUAL_FIGURES } from '../electrical';
 import { compareText, type Reason, reason } from '../kernel/reason';
 import type { Side } from '../vehicle';
 import type { Chain } from './adapterChain';
@@ -25,7 +25,16 @@ import type { LampInput, LampPlug } from './types';
 export function pinMap(m: PinMapInput): PinMap {
   const suits = suiting(m);
   const picks = alternatives(m.lampPlugs)
-    .map((plugs) => ({ plugs, joined: joinPlugs({ ...m, lampPlugs: plugs, index: m.adapters, suits }) }))
+    .map((plugs) => ({
+      plugs,
+      joined: joinPlugs({
+        ...m,
+        jointMinor: (m.figures ?? USUAL_FIGURES).jointMinor,
+        lampPlugs: plugs,
+        index: m.adapters,
+        suits,
+      }),
+    }))
     .sort(
       (a, b) =>
         Number(a.joined.chain === null) - Number(b.joined.chain === null) ||
@@ -222,7 +231,7 @@ const toMilli = (a: number) => Math.round(a * 1000) / 1000;
 /** The new lamp may draw what the fuse leaves beside its other loads. */
 function overSpare(m: PinMapInput, c: MappedCircuit): readonly Reason[] {
   const row = m.circuit(c.circuit);
-  const spareA = row ? toMilli(row.fuseA * FUSE_SHARE - row.steadyA) : Infinity;
+  const spareA = row ? toMilli(row.fuseA * (m.figures ?? USUAL_FIGURES).fuseShare - row.steadyA) : Infinity;
   return c.drawnA > spareA
     ? [
         reason('current-over-spare', {

@@ -1,5 +1,6 @@
 import { chainParts, matterKind, rowAt, rowOf } from '../kernel/ids';
 import { LRUCache } from 'lru-cache';
+import { type Figures, figuresOf } from '../electrical';
 import { type ConnectorHalf, plugNames } from '../harness';
 import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
 import type { StepSheet } from '../strip';
@@ -40,6 +41,8 @@ export interface JobPack {
   /** Newest revisions of pinned rows, by `<kind>/<id>`. */
   readonly heads: Readonly<Record<string, number>>;
   readonly rates: Rates;
+  /** Figures that the shop has changed; absent: none. */
+  readonly figures?: Partial<Figures>;
   /** Facts that can matter to this line, as `askedAt` names them; absent: nobody has worked that out. */
   readonly asked?: readonly string[];
   /** How many of a part lie on the shop’s own shelf. */
@@ -94,6 +97,7 @@ export function packSources(pack: JobPack): JobSources {
     parts: list('parts', pack.parts),
     connectors: list('connectors', pack.connectors),
     rates: pack.rates,
+    figures: same(`figures/${JSON.stringify(pack.figures ?? {})}`, figuresOf(pack.figures ?? {})),
     pinned: {
       application: finder('application', pack.applications),
       lamp: finder('lamp', pack.lamps),

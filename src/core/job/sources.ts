@@ -1,3 +1,4 @@
+import type { Figures } from '../electrical';
 import type { ConnectorHalf } from '../harness';
 import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
 import type { StepSheet } from '../strip';
@@ -19,6 +20,8 @@ export interface JobSources {
   readonly connectors: readonly ConnectorHalf[];
   readonly pinned: PinnedRows;
   readonly rates: Rates;
+  /** Figures of the computations as the shop has them. */
+  readonly figures: Figures;
 }
 
 /** Rows that a choice pins at a revision. */

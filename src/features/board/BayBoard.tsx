@@ -40,7 +40,6 @@ export function BayBoard({
   planned,
   day,
   hours,
-  calendar,
   acts,
 }: {
   bays: readonly Bay[];
@@ -52,8 +51,6 @@ export function BayBoard({
   day: string;
   /** When the shop is open. */
   hours: Hours;
-  /** Address of the calendar feed. */
-  calendar: string;
   acts: BoardActs;
 }) {
   const words = useWords();
@@ -133,9 +130,6 @@ export function BayBoard({
           </span>
         )}
         <span className="text-sm text-soft">{t('bay.keys')}</span>
-        <a href={calendar} className={`${BUTTON.quiet} ml-auto`}>
-          {t('bay.calendar')}
-        </a>
       </div>
       <p role="status" className="text-sm text-plum empty:hidden">
         {said}

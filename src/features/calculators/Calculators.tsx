@@ -2,9 +2,11 @@
 import { Tabs } from 'radix-ui';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import type { ReactNode } from 'react';
+import type { Figures } from '@/core/electrical';
 import { useWords } from '@/ui/WordsContext';
 import { DrainCalculator } from './DrainCalculator';
 import { DropCalculator } from './DropCalculator';
+import { FiguresContext } from './FiguresContext';
 import { FlasherCalculator } from './FlasherCalculator';
 import { FuseCalculator } from './FuseCalculator';
 import { IntoJobContext, type OpenJob } from './IntoJob';
@@ -13,7 +15,15 @@ import { ResistorCalculator } from './ResistorCalculator';
 const KINDS = ['drop', 'fuse', 'resistor', 'flasher', 'drain'] as const;
 
 /** The small calculators, each with its formula and where it comes from. */
-export function Calculators({ jobs, mayNote }: { jobs: readonly OpenJob[]; mayNote: boolean }) {
+export function Calculators({
+  jobs,
+  mayNote,
+  figures,
+}: {
+  jobs: readonly OpenJob[];
+  mayNote: boolean;
+  figures: Figures;
+}) {
   const { t } = useWords();
   const [kind, setKind] = useQueryState(
     'kind',
@@ -27,28 +37,30 @@ export function Calculators({ jobs, mayNote }: { jobs: readonly OpenJob[]; mayNo
     drain: <DrainCalculator />,
   };
   return (
-    <main className="mx-auto max-w-[70rem] px-6 py-5">
-      <h1 className="mb-3 text-3xl">{t('calc.title')}</h1>
-      <Tabs.Root value={kind} onValueChange={(v) => void setKind(v as (typeof KINDS)[number])}>
-        <Tabs.List aria-label={t('calc.title')} className="flex flex-wrap gap-x-5 border-b border-line">
+    <FiguresContext.Provider value={figures}>
+      <main className="mx-auto max-w-[70rem] px-6 py-5">
+        <h1 className="mb-3 text-3xl">{t('calc.title')}</h1>
+        <Tabs.Root value={kind} onValueChange={(v) => void setKind(v as (typeof KINDS)[number])}>
+          <Tabs.List aria-label={t('calc.title')} className="flex flex-wrap gap-x-5 border-b border-line">
+            {KINDS.map((k) => (
+              <Tabs.Trigger
+                key={k}
+                value={k}
+                className="-mb-px border-b-3 border-transparent pb-1.5 text-soft data-[state=active]:border-petrol data-[state=active]:font-semibold data-[state=active]:text-ink"
+              >
+                {t(`calc.${k}`)}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
           {KINDS.map((k) => (
-            <Tabs.Trigger
-              key={k}
-              value={k}
-              className="-mb-px border-b-3 border-transparent pb-1.5 text-soft data-[state=active]:border-petrol data-[state=active]:font-semibold data-[state=active]:text-ink"
-            >
-              {t(`calc.${k}`)}
-            </Tabs.Trigger>
+            <Tabs.Content key={k} value={k} className="pt-4" tabIndex={-1} data-calc={k}>
+              <IntoJobContext.Provider value={{ jobs, calculator: k, mayNote }}>
+                {panels[k]}
+              </IntoJobContext.Provider>
+            </Tabs.Content>
           ))}
-        </Tabs.List>
-        {KINDS.map((k) => (
-          <Tabs.Content key={k} value={k} className="pt-4" tabIndex={-1} data-calc={k}>
-            <IntoJobContext.Provider value={{ jobs, calculator: k, mayNote }}>
-              {panels[k]}
-            </IntoJobContext.Provider>
-          </Tabs.Content>
-        ))}
-      </Tabs.Root>
-    </main>
+        </Tabs.Root>
+      </main>
+    </FiguresContext.Provider>
   );
 }

@@ -1,12 +1,14 @@
 'use client';
 import { useState } from 'react';
-import { drainDays, USABLE } from '@/core/electrical';
+import { drainDays } from '@/core/electrical';
 import { useWords } from '@/ui/WordsContext';
 import { Figure, NumberField, readNumber, Sheet } from './fields';
+import { useFigures } from './FiguresContext';
 
 /** How long a standing vehicle lasts with what was added. */
 export function DrainCalculator() {
   const { t, decimal } = useWords();
+  const { usableShare: usable } = useFigures();
   const [ah, setAh] = useState('60');
   const [own, setOwn] = useState('21');
   const [added, setAdded] = useState('9');
@@ -14,8 +16,8 @@ export function DrainCalculator() {
   const ownMa = readNumber(own, decimal);
   const addedMa = readNumber(added, decimal);
   const good = capacity !== null && ownMa !== null && addedMa !== null;
-  const days = good ? drainDays(capacity, ownMa, addedMa) : 0;
-  const before = good ? drainDays(capacity, ownMa, 0) : 0;
+  const days = good ? drainDays(capacity, ownMa, addedMa, usable) : 0;
+  const before = good ? drainDays(capacity, ownMa, 0, usable) : 0;
   const whole = (d: number) => (Number.isFinite(d) ? String(Math.floor(d)) : '∞');
   return (
     <Sheet
@@ -29,11 +31,11 @@ export function DrainCalculator() {
       result={
         good && (
           <Figure value={whole(days)} unit={t('calc.days')}>
-            {t('calc.result-drain', { before: whole(before), share: Math.round(USABLE * 100) })}
+            {t('calc.result-drain', { before: whole(before), share: Math.round(usable * 100) })}
           </Figure>
         )
       }
-      formula="d = 0.5 · C · 1000 ÷ (I_own + I_added) ÷ 24"
+      formula={`d = ${usable} · C · 1000 ÷ (I_own + I_added) ÷ 24`}
       noted={
         good
           ? {

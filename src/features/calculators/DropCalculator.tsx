@@ -1,9 +1,10 @@
 'use client';
 import { useState } from 'react';
-import { DROP_LIMITS_V, sizesLike, voltageDrop, WIRE_SIZES, type WireSize } from '@/core/electrical';
+import { dropLimitV, sizesLike, voltageDrop, WIRE_SIZES, type WireSize } from '@/core/electrical';
 import { useWords } from '@/ui/WordsContext';
 import { CalcChart } from './CalcChart';
 import { ChoiceField, Figure, NumberField, readNumber, Sheet } from './fields';
+import { useFigures } from './FiguresContext';
 
 const RETURNS = ['two-wire', 'chassis'] as const;
 const LAMPS = ['other', 'headlamp'] as const;
@@ -12,6 +13,7 @@ const STEPS = 20;
 /** Voltage drop on the way to a lamp and back. */
 export function DropCalculator() {
   const { t, tCode, decimal } = useWords();
+  const figures = useFigures();
   const sign = (s: string) => (decimal === ',' ? s.replace('.', ',') : s);
   const [amps, setAmps] = useState(sign('5.2'));
   const [metres, setMetres] = useState(sign('3.2'));
@@ -26,7 +28,7 @@ export function DropCalculator() {
   const chassisOhm = readNumber(chassis, decimal);
   const all =
     currentA !== null && lengthM !== null && tempC !== null && (back === 'two-wire' || chassisOhm !== null);
-  const limitV = DROP_LIMITS_V[lamp];
+  const limitV = dropLimitV(lamp, figures);
   const dropOver = (length: number, size: WireSize) =>
     voltageDrop(
       {

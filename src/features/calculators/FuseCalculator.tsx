@@ -3,16 +3,19 @@ import { useState } from 'react';
 import { feedFuse, WIRES, WIRE_SIZES, type WireSize } from '@/core/electrical';
 import { useWords } from '@/ui/WordsContext';
 import { ChoiceField, Figure, NumberField, readNumber, Sheet } from './fields';
+import { useFigures } from './FiguresContext';
 
 /** The fuse of an added feed, and what its crimps must hold. */
 export function FuseCalculator() {
   const { t, decimal } = useWords();
+  const figures = useFigures();
   const sign = (s: string) => (decimal === ',' ? s.replace('.', ',') : s);
   const [amps, setAmps] = useState(sign('1.1'));
   const [wire, setWire] = useState<WireSize>('AWG 18');
   const currentA = readNumber(amps, decimal);
-  const fuse = currentA === null ? null : feedFuse(currentA, wire);
-  const { maxFuseA, crimpN } = WIRES[wire];
+  const fuse = currentA === null ? null : feedFuse(currentA, wire, figures);
+  const { crimpN } = WIRES[wire];
+  const maxFuseA = figures.maxFuseA[wire];
   return (
     <Sheet
       fields={
@@ -36,7 +39,7 @@ export function FuseCalculator() {
         )
       }
       chart={<p>{crimpN === null ? t('calc.crimp-unknown') : t('calc.crimp', { n: crimpN })}</p>}
-      formula="I_fuse ≥ I ÷ 0.75"
+      formula={`I_fuse ≥ I ÷ ${figures.fuseShare}`}
       noted={
         fuse
           ? {

@@ -4,6 +4,7 @@ import { loadResistor } from '@/core/electrical';
 import { WarningMark } from '@/ui/marks';
 import { useWords } from '@/ui/WordsContext';
 import { ChoiceField, Figure, NumberField, readNumber, Sheet } from './fields';
+import { useFigures } from './FiguresContext';
 
 const SYSTEMS = ['12', '24'] as const;
 const STAYS = ['flashes', 'stays'] as const;
@@ -11,6 +12,7 @@ const STAYS = ['flashes', 'stays'] as const;
 /** A load resistor that keeps a monitor quiet, and what it costs in heat and truth. */
 export function ResistorCalculator() {
   const { t, tCode, decimal } = useWords();
+  const figures = useFigures();
   const sign = (s: string) => (decimal === ',' ? s.replace('.', ',') : s);
   const [bulb, setBulb] = useState(sign('1.556'));
   const [share, setShare] = useState('60');
@@ -23,13 +25,16 @@ export function ResistorCalculator() {
   const r =
     bulbA === null || percent === null || lampA === null
       ? null
-      : loadResistor({
-          bulbA,
-          threshold: percent / 100,
-          lampA,
-          systemV: system === '12' ? 12 : 24,
-          steady: stays === 'stays',
-        });
+      : loadResistor(
+          {
+            bulbA,
+            threshold: percent / 100,
+            lampA,
+            systemV: system === '12' ? 12 : 24,
+            steady: stays === 'stays',
+          },
+          figures,
+        );
   const n = (x: number, digits: number) => sign(x.toFixed(digits));
   return (
     <Sheet
@@ -91,7 +96,7 @@ export function ResistorCalculator() {
           </ul>
         )
       }
-      formula="I_R = 1.1 · t · I_bulb − I_lamp,  R ≤ U ÷ I_R"
+      formula={`I_R = ${figures.resistorMargin} · t · I_bulb − I_lamp,  R ≤ U ÷ I_R`}
       noted={
         r && r.kind !== 'none-in-stock'
           ? {

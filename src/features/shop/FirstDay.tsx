@@ -4,10 +4,11 @@ import { type FormEvent, useState } from 'react';
 import { BoltMark } from '@/ui/BoltMark';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
+import { FromBundle } from './FromBundle';
 import { FieldFault, useFaultWords } from './FieldFault';
-import { sendForm } from './sendForm';
 import { ShopFields } from './ShopFields';
-import { type Faults, keptOf, type ShopValues } from './shopValues';
+import { keptOf, type ShopValues } from './shopValues';
+import { useSendForm } from './useSendForm';
 
 const START: ShopValues = {
   name: '',
@@ -41,33 +42,20 @@ export function FirstDay({
   const [shop, setShop] = useState<ShopValues>({ ...START, zone });
   const [lead, setLead] = useState({ name: '', username: '', password: '' });
   const [shelf, setShelf] = useState<'starter' | 'empty'>('starter');
-  const [faults, setFaults] = useState<Faults>({});
-  const [fault, setFault] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { send, busy, faults, setFaults, said: refused } = useSendForm('/api/first-day');
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const read = keptOf(shop, decimal);
     if ('faults' in read) return setFaults(read.faults);
-    setBusy(true);
-    const answer = await sendForm('/api/first-day', {
+    const answer = await send({
       ...read.kept,
       key: link,
       shelf,
       lead: { ...lead, name: lead.name.trim(), username: lead.username.trim() },
     });
-    setBusy(false);
-    setFaults(answer.kind === 'faults' ? answer.faults : {});
-    setFault(
-      answer.kind === 'faults'
-        ? t('first-day.faults')
-        : answer.kind === 'refused'
-          ? t('first-day.link-bad')
-          : answer.kind === 'no-answer'
-            ? t('refused.no-answer')
-            : null,
-    );
     if (answer.kind === 'done') router.push('/sign-in');
   };
+  const fault = Object.keys(faults).length > 0 ? t('first-day.faults') : refused;
   const field = (k: keyof typeof lead, type = 'text') => (
     <label className="grid content-start gap-1 text-sm font-semibold">
       {t(`person.${k}`)}
@@ -91,7 +79,7 @@ export function FirstDay({
       </div>
       {link === null ? (
         <p className="border border-plum bg-plum-wash px-4 py-3" data-link-bad>
-          {t('first-day.link-bad')}
+          {t('people.refused.key-not-good')}
         </p>
       ) : (
         <form onSubmit={submit} noValidate className="grid gap-6">
@@ -137,6 +125,7 @@ export function FirstDay({
           </div>
         </form>
       )}
+      {link !== null && <FromBundle link={link} />}
     </main>
   );
 }

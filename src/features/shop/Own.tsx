@@ -5,36 +5,19 @@ import { BUTTON, FIELD } from '@/ui/classes';
 import { Link } from '@/ui/Link';
 import { useWords } from '@/ui/WordsContext';
 import { FieldFault, useFaultWords } from './FieldFault';
-import { sendForm } from './sendForm';
-import type { Faults } from './shopValues';
+import { useSendForm } from './useSendForm';
 
 /** One's own password and sessions. After either one signs in anew. @param temporary the password has to be changed first */
 export function Own({ temporary }: { temporary: boolean }) {
-  const { t, tCode, has } = useWords();
+  const { t } = useWords();
   const router = useRouter();
   const words = useFaultWords();
   const [form, setForm] = useState({ old: '', new: '' });
-  const [faults, setFaults] = useState<Faults>({});
-  const [said, setSaid] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { send: sendForm, busy, faults, said } = useSendForm('/api/me');
   const send = async (body: object) => {
-    setBusy(true);
-    const answer = await sendForm('/api/me', body);
-    setBusy(false);
-    setFaults(answer.kind === 'faults' ? answer.faults : {});
-    setSaid(
-      answer.kind === 'refused'
-        ? has(`people.refused.${answer.code}`)
-          ? tCode(`people.refused.${answer.code}`)
-          : tCode('refused.other', { code: answer.code })
-        : answer.kind === 'no-answer'
-          ? t('refused.no-answer')
-          : null,
-    );
-    if (answer.kind === 'done') {
-      router.replace('/sign-in');
-      router.refresh();
-    }
+    if ((await sendForm(body)).kind !== 'done') return;
+    router.replace('/sign-in');
+    router.refresh();
   };
   const submit = (event: FormEvent) => {
     event.preventDefault();

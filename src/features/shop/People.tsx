@@ -1,11 +1,13 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
+import { ROLES } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
 import { FieldFault, useFaultWords } from './FieldFault';
-import { type FormAnswer, sendForm } from './sendForm';
+import type { FormAnswer } from './sendForm';
 import type { Faults } from './shopValues';
+import { useSendForm } from './useSendForm';
 
 interface Person {
   readonly id: string;
@@ -16,30 +18,15 @@ interface Person {
   readonly temporary: boolean;
   readonly blocked: boolean;
 }
-const ROLES = ['counter', 'technician', 'lead'];
 
 /** Who works here, what each is, and the way in and out. */
 export function People({ people, self }: { people: readonly Person[]; self: string }) {
-  const { t, tCode, has } = useWords();
+  const { t, tCode } = useWords();
   const router = useRouter();
-  const [said, setSaid] = useState<string | null>(null);
+  const { send, busy, faults, said } = useSendForm('/api/people');
   const [shown, setShown] = useState<{ name: string; password: string } | null>(null);
-  const [faults, setFaults] = useState<Faults>({});
-  const [busy, setBusy] = useState(false);
   const act = async (body: object, name: string): Promise<FormAnswer> => {
-    setBusy(true);
-    const answer = await sendForm('/api/people', body);
-    setBusy(false);
-    setFaults(answer.kind === 'faults' ? answer.faults : {});
-    setSaid(
-      answer.kind === 'refused'
-        ? has(`people.refused.${answer.code}`)
-          ? tCode(`people.refused.${answer.code}`)
-          : tCode('refused.other', { code: answer.code })
-        : answer.kind === 'no-answer'
-          ? t('refused.no-answer')
-          : null,
-    );
+    const answer = await send(body);
     if (answer.kind === 'done') {
       const { password } = answer.answer;
       setShown(typeof password === 'string' ? { name, password } : null);

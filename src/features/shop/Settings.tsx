@@ -4,41 +4,28 @@ import { type FormEvent, useState } from 'react';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
 import { FieldFault, useFaultWords } from './FieldFault';
-import { sendForm } from './sendForm';
 import { ShopFields } from './ShopFields';
-import { type Faults, keptOf, type ShopKept, typedOf } from './shopValues';
+import { keptOf, type ShopKept, typedOf } from './shopValues';
+import { useSendForm } from './useSendForm';
 
 /** The settings of the shop; what is saved is used at once. */
 export function Settings({ kept, zones }: { kept: ShopKept; zones: readonly string[] }) {
-  const { t, tCode, has, decimal } = useWords();
+  const { t, decimal } = useWords();
   const router = useRouter();
   const words = useFaultWords();
   const [values, setValues] = useState(() => typedOf(kept, decimal));
-  const [faults, setFaults] = useState<Faults>({});
-  const [said, setSaid] = useState<{ good: boolean; text: string } | null>(null);
-  const [busy, setBusy] = useState(false);
+  const { send, busy, faults, setFaults, said } = useSendForm('/api/settings');
+  const [saved, setSaved] = useState(false);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    setSaid(null);
+    setSaved(false);
     const read = keptOf(values, decimal);
     if ('faults' in read) return setFaults(read.faults);
-    setBusy(true);
-    const answer = await sendForm('/api/settings', read.kept);
-    setBusy(false);
-    setFaults(answer.kind === 'faults' ? answer.faults : {});
-    if (answer.kind === 'done') {
-      setSaid({ good: true, text: t('settings.saved') });
-      router.refresh();
-    } else if (answer.kind === 'refused')
-      setSaid({
-        good: false,
-        text: has(`people.refused.${answer.code}`)
-          ? tCode(`people.refused.${answer.code}`)
-          : tCode('refused.other', { code: answer.code }),
-      });
-    else
-      setSaid({ good: false, text: t(answer.kind === 'faults' ? 'first-day.faults' : 'refused.no-answer') });
+    if ((await send(read.kept)).kind !== 'done') return;
+    setSaved(true);
+    router.refresh();
   };
+  const wrong = said ?? (Object.keys(faults).length > 0 ? t('first-day.faults') : null);
   return (
     <form onSubmit={submit} noValidate className="grid gap-5">
       <ShopFields values={values} onChange={setValues} faults={faults} zones={zones} />
@@ -61,11 +48,8 @@ export function Settings({ kept, zones }: { kept: ShopKept; zones: readonly stri
         <button type="submit" className={BUTTON.main} disabled={busy}>
           {t('settings.save')}
         </button>
-        <p
-          role={said?.good === false ? 'alert' : 'status'}
-          className={said?.good === false ? 'text-plum' : 'text-petrol'}
-        >
-          {said?.text}
+        <p role={wrong ? 'alert' : 'status'} className={wrong ? 'text-plum' : 'text-petrol'}>
+          {wrong ?? (saved && t('settings.saved'))}
         </p>
       </div>
     </form>

@@ -17,7 +17,8 @@ export interface ShopValues {
 /** What is wrong with a form, by path. */
 export type Faults = Readonly<Record<string, string>>;
 
-const clock = (minutes: number): string =>
+/** Minutes of the day as a clock time, `07:30`. */
+export const clock = (minutes: number): string =>
   `${String(Math.floor(minutes / 60)).padStart(2, '0')}:${String(minutes % 60).padStart(2, '0')}`;
 
 /** A clock time as minutes of the day; NaN: it is none. */

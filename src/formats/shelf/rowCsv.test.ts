@@ -111,7 +111,6 @@ describe('the calendar feed', () => {
         minutes: 90,
         title: 'Job 0007',
         place: 'Lift bay',
-        words: 'bracket',
       },
     ]);
     expect(text).toContain('BEGIN:VEVENT');

@@ -4,16 +4,17 @@ import { nextCookies } from 'better-auth/next-js';
 import { username } from 'better-auth/plugins';
 import { database, type Database } from '../db/connection';
 import * as schema from '../db/schema';
+import { PASSWORD_MIN } from './passwords';
 
 /** The header in which our own route handler tells the library who is calling; what a client sends in it is dropped. */
 export const CLIENT_HEADER = 'x-yonder-client';
 
-/** Makes the sign-in service over a database. Only `openSignUp` (used by scripts and tests) lets people be added. */
-export function makeAuth(db: Database, options: { secret: string; openSignUp?: boolean }) {
+/** Makes the sign-in service over a database. Nobody signs up by it: leads let people in. */
+export function makeAuth(db: Database, options: { secret: string }) {
   return betterAuth({
     database: drizzleAdapter(db, { provider: 'pg', schema }),
     secret: options.secret,
-    emailAndPassword: { enabled: true, disableSignUp: !options.openSignUp, minPasswordLength: 10 },
+    emailAndPassword: { enabled: true, disableSignUp: true, minPasswordLength: PASSWORD_MIN },
     plugins: [username(), nextCookies()],
     session: { expiresIn: 60 * 60 * 24 * 7, updateAge: 60 * 60 * 24 },
     rateLimit: {

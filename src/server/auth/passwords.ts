@@ -1,3 +1,4 @@
+import { randomInt } from 'node:crypto';
 import { hashPassword } from 'better-auth/crypto';
 import { and, eq } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
@@ -19,6 +20,14 @@ export const usernameOf = (typed: string): string => typed.trim().toLowerCase();
 /** What a user name can be. */
 export const USERNAME = /^[a-z0-9][a-z0-9._-]{1,29}$/;
 
+/** Signs that nobody takes for another when they are read out. */
+const SIGNS = 'abcdefghjkmnpqrstuvwxyz23456789';
+/** A password that is read out once, and changed at the first sign-in. */
+export const temporaryPassword = (): string =>
+  Array.from({ length: 3 }, () =>
+    Array.from({ length: 4 }, () => SIGNS[randomInt(SIGNS.length)]).join(''),
+  ).join('-');
+
 /** Makes a person's sign-in. @returns the user id */
 export async function makeSignIn(
   tx: Database | Transaction,
@@ -34,14 +43,23 @@ export async function makeSignIn(
     username,
     displayUsername: person.username.trim(),
   });
+  await givePassword(tx, id, person.password);
+  return id;
+}
+
+/** Gives somebody who has none yet a password. */
+export async function givePassword(
+  tx: Database | Transaction,
+  userId: string,
+  password: string,
+): Promise<void> {
   await tx.insert(account).values({
     id: uuidv7(),
-    accountId: id,
+    accountId: userId,
     providerId: CREDENTIAL,
-    userId: id,
-    password: await hashPassword(person.password),
+    userId,
+    password: await hashPassword(password),
   });
-  return id;
 }
 
 /** Sets a person's password and ends every session that was begun with the old one. */
@@ -50,10 +68,13 @@ export async function setPassword(
   userId: string,
   password: string,
 ): Promise<void> {
-  await tx
+  const changed = await tx
     .update(account)
     .set({ password: await hashPassword(password), updatedAt: new Date() })
-    .where(and(eq(account.userId, userId), eq(account.providerId, CREDENTIAL)));
+    .where(and(eq(account.userId, userId), eq(account.providerId, CREDENTIAL)))
+    .returning({ id: account.id });
+  // Who came with a bundle has none.
+  if (changed.length === 0) await givePassword(tx, userId, password);
   await tx.delete(session).where(eq(session.userId, userId));
 }
 

@@ -2,7 +2,8 @@ import { and, asc, eq, gte, inArray, lt, sql } from 'drizzle-orm';
 import * as yup from 'yup';
 import type { Bay, Booking } from '@/core/board';
 import { type Actor, may } from '../access';
-import type { Database } from '../db/connection';
+import { audit } from '../audit';
+import type { Database, Transaction } from '../db/connection';
 import { bay, booking, job, shop } from '../db/schema';
 import { hasJob } from '../jobs/loadJob';
 
@@ -59,22 +60,55 @@ export async function saveBooking(db: Database, actor: Actor, input: BookingInpu
     waitsFor: input.waitsFor,
     waitsUntil: input.waitsUntil ? new Date(input.waitsUntil) : null,
   };
-  const here = and(eq(booking.shopId, actor.shopId), eq(booking.id, input.id));
-  const [row] =
-    input.version === 0
-      ? await db
-          .insert(booking)
-          .values({ ...values, shopId: actor.shopId, id: input.id })
-          .onConflictDoNothing()
-          .returning()
-      : await db
-          .update(booking)
-          .set({ ...values, version: sql`${booking.version} + 1` })
-          .where(and(here, eq(booking.version, input.version)))
-          .returning();
-  if (row) return { kind: 'saved', booking: asBooking(row) };
-  const [present] = await db.select().from(booking).where(here);
-  return { kind: 'stale', present: present ? asBooking(present) : null };
+  return db.transaction(async (tx): Promise<BookingOutcome> => {
+    const here = and(eq(booking.shopId, actor.shopId), eq(booking.id, input.id));
+    const [before] = await tx.select().from(booking).where(here).for('update');
+    const [row] =
+      input.version === 0
+        ? await tx
+            .insert(booking)
+            .values({ ...values, shopId: actor.shopId, id: input.id })
+            .onConflictDoNothing()
+            .returning()
+        : await tx
+            .update(booking)
+            .set({ ...values, version: sql`${booking.version} + 1` })
+            .where(and(here, eq(booking.version, input.version)))
+            .returning();
+    if (!row) {
+      const [present] = await tx.select().from(booking).where(here);
+      return { kind: 'stale', present: present ? asBooking(present) : null };
+    }
+    await noted(tx, actor, before ? 'booking-changed' : 'booking-made', row.jobId, before, row);
+    return { kind: 'saved', booking: asBooking(row) };
+  });
+}
+
+/** When and where, as it is written down: of a change only what is another. */
+async function noted(
+  tx: Transaction,
+  actor: Actor,
+  did: string,
+  jobId: string,
+  before: typeof booking.$inferSelect | undefined,
+  after: typeof booking.$inferSelect | undefined,
+): Promise<void> {
+  const of = (r: typeof booking.$inferSelect | undefined) =>
+    r && {
+      startsAt: r.startsAt.toISOString(),
+      minutes: r.minutes,
+      bay: r.bayId,
+      waitsFor: r.waitsFor,
+      waitsUntil: r.waitsUntil?.toISOString() ?? null,
+    };
+  const [was, is] = [of(before), of(after)];
+  if (was && is && JSON.stringify(was) === JSON.stringify(is)) return;
+  const differs = (k: keyof NonNullable<typeof was>) => !was || !is || was[k] !== is[k];
+  const pick = (r: typeof was) =>
+    r && Object.fromEntries(Object.entries(r).filter(([k]) => differs(k as keyof NonNullable<typeof was>)));
+  await audit(tx, actor.shopId, actor.userId, [
+    { about: 'bookings', did, subject: jobId, before: pick(was), after: pick(is) },
+  ]);
 }
 
 /** Takes a booking off the board, if it still stands as it was seen. */
@@ -86,13 +120,18 @@ export async function removeBooking(
 ): Promise<BookingOutcome | { readonly kind: 'removed' }> {
   if (!may(actor.role, 'plan-bays')) return { kind: 'refused', code: 'not-allowed' };
   const here = and(eq(booking.shopId, actor.shopId), eq(booking.id, id));
-  const gone = await db
-    .delete(booking)
-    .where(and(here, eq(booking.version, version)))
-    .returning({ id: booking.id });
-  if (gone.length > 0) return { kind: 'removed' };
-  const [present] = await db.select().from(booking).where(here);
-  return present ? { kind: 'stale', present: asBooking(present) } : { kind: 'removed' };
+  return db.transaction(async (tx) => {
+    const [gone] = await tx
+      .delete(booking)
+      .where(and(here, eq(booking.version, version)))
+      .returning();
+    if (gone) {
+      await noted(tx, actor, 'booking-removed', gone.jobId, gone, undefined);
+      return { kind: 'removed' as const };
+    }
+    const [present] = await tx.select().from(booking).where(here);
+    return present ? { kind: 'stale' as const, present: asBooking(present) } : { kind: 'removed' as const };
+  });
 }
 
 export async function loadBays(db: Database, shopId: string): Promise<readonly Bay[]> {

@@ -132,10 +132,11 @@ describe('the link of an empty installation', () => {
     expect(signIn?.user.id).toBe(berta?.id);
     const shelf = await loadShelf(opened.db, only?.id ?? '');
     expect(shelf.profiles.map((p) => p.id).sort()).toEqual(['ECE', 'NA', 'none']);
-    const lines = await auditOf(opened.db, only?.id ?? '');
+    const { lines } = await auditOf(opened.db, only?.id ?? '');
     expect(lines.map((l) => [l.about, l.did, l.by]).reverse()).toEqual([
       ['shop', 'shop-opened', berta?.id],
       ['people', 'person-added', berta?.id],
+      ['shelf', 'shelf-imported', berta?.id],
     ]);
     expect(JSON.stringify(lines)).not.toContain('a-good-long-one');
   });

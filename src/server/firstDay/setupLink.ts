@@ -1,12 +1,11 @@
-import { createHash, randomBytes } from 'node:crypto';
+import { randomBytes } from 'node:crypto';
 import { and, eq, gt, isNull, sql } from 'drizzle-orm';
 import type { Database, Transaction } from '../db/connection';
 import { setupLink, shop } from '../db/schema';
+import { keyHashOf } from '../keyHash';
 
 /** *Setting*: how long the link is good, ms. */
 export const LINK_MS = 60 * 60 * 1000;
-
-const hashOf = (key: string): string => createHash('sha256').update(key).digest('hex');
 
 /** Whether the installation has no shop yet. */
 export async function isUnopened(db: Database | Transaction): Promise<boolean> {
@@ -23,13 +22,15 @@ export async function newSetupKey(db: Database, now: Date): Promise<string | nul
     if (!(await isUnopened(tx))) return null;
     const key = randomBytes(24).toString('base64url');
     await tx.delete(setupLink);
-    await tx.insert(setupLink).values({ keyHash: hashOf(key), expiresAt: new Date(now.getTime() + LINK_MS) });
+    await tx
+      .insert(setupLink)
+      .values({ keyHash: keyHashOf(key), expiresAt: new Date(now.getTime() + LINK_MS) });
     return key;
   });
 }
 
 const good = (key: string, now: Date) =>
-  and(eq(setupLink.keyHash, hashOf(key)), isNull(setupLink.usedAt), gt(setupLink.expiresAt, now));
+  and(eq(setupLink.keyHash, keyHashOf(key)), isNull(setupLink.usedAt), gt(setupLink.expiresAt, now));
 
 /** Whether a key opens this installation now. */
 export async function opens(db: Database | Transaction, key: string, now: Date): Promise<boolean> {

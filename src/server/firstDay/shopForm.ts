@@ -1,4 +1,6 @@
 import * as yup from 'yup';
+import { LOCALES } from '@/words/words';
+import { newPassword } from '../auth/newPassword';
 import { USERNAME, usernameOf } from '../auth/passwords';
 
 const isZone = (zone: string): boolean => {
@@ -12,8 +14,6 @@ const CURRENCIES = new Set(Intl.supportedValuesOf('currency'));
 
 /** Road rules that a new job begins with. */
 export const MARKETS = ['unknown', 'ECE', 'NA', 'none'] as const;
-/** Languages that the screens have. */
-export const LOCALES = ['en-GB', 'en-US'] as const;
 /** *Setting*: bays of a shop at the most. */
 const BAYS_MAX = 24;
 
@@ -79,12 +79,7 @@ export const firstDayForm = yup
     lead: yup
       .object({
         ...personFields,
-        password: yup
-          .string()
-          .strict()
-          .min(10, 'password-short')
-          .max(128, 'password-long')
-          .required('missing'),
+        password: newPassword,
       })
       .required('missing'),
   })

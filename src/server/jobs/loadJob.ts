@@ -14,6 +14,7 @@ import {
   type VehicleRecord,
   withHandRows,
 } from '@/core/job';
+import type { Figures } from '@/core/electrical';
 import type { ConnectorHalf } from '@/core/harness';
 import type { Family, Part, Profile } from '@/core/shelf';
 import type { FactRegistry } from '@/core/vehicle';
@@ -80,12 +81,12 @@ export async function loadJobs(
     .orderBy(desc(job.number));
   const vehicleIds = [...new Set(rows.map((r) => r.vehicle.id))];
   const ids = rows.map((r) => r.job.id);
-  const { own, others, families, lists, rates, stock } = await together(db, {
+  const { own, others, families, lists, shopHas, stock } = await together(db, {
     own: () => eventsOf(db, shopId, ids),
     others: () => otherEventsOf(db, shopId, vehicleIds, ids),
     families: () => shelfRowsById(db, shopId, 'family', [...new Set(rows.map((r) => r.vehicle.family))]),
     lists: () => shelfLists(db, shopId),
-    rates: () => shopRates(db, shopId),
+    shopHas: () => shopRates(db, shopId),
     stock: () => stockOf(db, shopId),
   });
   const { pinned, names } = await together(db, {
@@ -125,7 +126,8 @@ export async function loadJobs(
       lamps: pinned.lamps.filter(among(refs.lamps)),
       sheets: pinned.sheets.filter(among(refs.sheets)),
       heads: pick(pinned.heads, refs),
-      rates,
+      rates: shopHas.rates,
+      ...(Object.keys(shopHas.figures).length > 0 ? { figures: shopHas.figures } : {}),
       stock,
       events,
       otherEvents,
@@ -209,14 +211,17 @@ const among =
   (refs: readonly RowRef[]) => (row: { readonly rev: number; readonly body: { readonly id: string } }) =>
     refs.some((r) => r.id === row.body.id && r.rev === row.rev);
 
-async function shopRates(db: Db, shopId: string): Promise<Rates> {
+async function shopRates(
+  db: Db,
+  shopId: string,
+): Promise<{ readonly rates: Rates; readonly figures: Partial<Figures> }> {
   const [row] = await db
-    .select({ minor: shop.hourMinor, currency: shop.hourCurrency, taxBp: shop.taxBp })
+    .select({ minor: shop.hourMinor, currency: shop.hourCurrency, taxBp: shop.taxBp, figures: shop.figures })
     .from(shop)
     .where(eq(shop.id, shopId));
-  if (!row) return { hour: { minor: 0, currency: 'EUR' } };
-  const { taxBp, ...hour } = row;
-  return taxBp > 0 ? { hour, taxBp } : { hour };
+  if (!row) return { rates: { hour: { minor: 0, currency: 'EUR' } }, figures: {} };
+  const { taxBp, figures, ...hour } = row;
+  return { rates: taxBp > 0 ? { hour, taxBp } : { hour }, figures };
 }
 
 async function eventsOf(

@@ -5,7 +5,7 @@ import { OWN_CATALOGUE } from '../shelf/loadShelf';
 
 /**
  * What the readings of some jobs rest on, as text, by job: the entries of the vehicle's jobs, the vehicle, the shelf,
- * the hour's price. A job whose stamp is the same reads the same. Jobs that the shop does not have are left out.
+ * the hour's price, the shop's figures. A job whose stamp is the same reads the same. Jobs that the shop does not have are left out.
  */
 export async function stampsOf(
   db: Database,
@@ -22,6 +22,7 @@ export async function stampsOf(
       minor: shop.hourMinor,
       tax: shop.taxBp,
       currency: shop.hourCurrency,
+      figures: sql<string>`${shop.figures}::text`,
       shelf: catalogue.version,
     })
     .from(job)
@@ -30,6 +31,9 @@ export async function stampsOf(
     .leftJoin(catalogue, and(eq(catalogue.shopId, shop.id), eq(catalogue.id, OWN_CATALOGUE)))
     .where(and(eq(job.shopId, shopId), inArray(job.id, [...ids])));
   return new Map(
-    rows.map((r) => [r.id, [r.ofVehicle, r.vehicle, r.shelf, r.minor, r.currency, r.tax].join('/')]),
+    rows.map((r) => [
+      r.id,
+      [r.ofVehicle, r.vehicle, r.shelf, r.minor, r.currency, r.tax, r.figures].join('/'),
+    ]),
   );
 }

@@ -3,6 +3,7 @@ import * as yup from 'yup';
 import { ENVELOPE, ownLineId, type VehicleRecord } from '@/core/job';
 import { readVin } from '@/core/vehicle';
 import { type Actor, may } from '../access';
+import { audit } from '../audit';
 import type { Database, Transaction } from '../db/connection';
 import { once } from '../once';
 import { appendIn } from './appendEvents';
@@ -104,6 +105,25 @@ async function saveIn(
     .where(and(here, eq(vehicle.version, input.version)))
     .returning({ id: vehicle.id });
   if (saved.length > 0) {
+    const after = { vin: reading?.vin ?? null, plate: input.plate || null, family: line };
+    const keys = (Object.keys(after) as (keyof typeof after)[]).filter((k) => after[k] !== present[k]);
+    const only = (of: typeof after) => Object.fromEntries(keys.map((k) => [k, of[k]]));
+    await audit(
+      db,
+      actor.shopId,
+      actor.userId,
+      keys.length === 0
+        ? []
+        : [
+            {
+              about: 'identities',
+              did: 'identity-changed',
+              subject: present.id,
+              before: only(present),
+              after: only(after),
+            },
+          ],
+    );
     if (line !== present.family) await noteLine(db, actor, input, present.family, line, today);
     return { kind: 'saved' };
   }

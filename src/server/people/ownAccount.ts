@@ -3,7 +3,8 @@ import { eq } from 'drizzle-orm';
 import * as yup from 'yup';
 import type { Actor } from '../access';
 import { audit } from '../audit';
-import { passwordFault, passwordHash, setPassword } from '../auth/passwords';
+import { newPassword } from '../auth/newPassword';
+import { passwordHash, setPassword } from '../auth/passwords';
 import { clearFailures, takeTry } from '../auth/signInLimit';
 import type { Database } from '../db/connection';
 import { member, session, user } from '../db/schema';
@@ -17,10 +18,7 @@ export const ownForm = yup.lazy((sent: unknown) =>
     : yup.object({
         act: yup.string().strict().oneOf(['password'], 'not-one-of').required('missing'),
         old: password,
-        new: password.test('new', 'password-short', (p, at) => {
-          const fault = passwordFault(p ?? '');
-          return fault === null || at.createError({ message: fault });
-        }),
+        new: newPassword,
       }),
 );
 export type OwnInput =

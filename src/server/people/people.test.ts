@@ -159,7 +159,7 @@ describe('settings', () => {
       hour: { minor: 9900 },
       taxBp: 2000,
     });
-    const lines = await auditOf(shops.db, 'north');
+    const { lines } = await auditOf(shops.db, 'north');
     expect(
       lines
         .slice(0, 2)
@@ -171,7 +171,7 @@ describe('settings', () => {
     ]);
     // Saved again as it is: nothing is written down.
     await saveSettings(shops.db, lead(), await settings());
-    expect(await auditOf(shops.db, 'north')).toHaveLength(lines.length);
+    expect((await auditOf(shops.db, 'north')).lines).toHaveLength(lines.length);
   });
 
   it('keep their bays by name, rename the others in order, and take none out that has bookings', async () => {
@@ -198,7 +198,7 @@ describe('settings', () => {
   });
 
   it('the list of changes only grows', async () => {
-    const lines = await auditOf(shops.db, 'north');
+    const { lines } = await auditOf(shops.db, 'north');
     expect(lines.length).toBeGreaterThan(5);
     for (const statement of [
       'delete from audit_line',
@@ -206,6 +206,6 @@ describe('settings', () => {
       'truncate audit_line',
     ])
       await expect(shops.db.execute(statement)).rejects.toThrow();
-    expect(await auditOf(shops.db, 'north')).toEqual(lines);
+    expect((await auditOf(shops.db, 'north')).lines).toEqual(lines);
   });
 });

@@ -1,9 +1,8 @@
-import { randomInt } from 'node:crypto';
 import { and, asc, eq, isNull, ne, sql } from 'drizzle-orm';
 import * as yup from 'yup';
 import { type Actor, may, type Role, ROLES } from '../access';
 import { audit, type Change } from '../audit';
-import { makeSignIn, setPassword, usernameOf } from '../auth/passwords';
+import { makeSignIn, setPassword, temporaryPassword, usernameOf } from '../auth/passwords';
 import { clearFailures, isBlocked } from '../auth/signInLimit';
 import type { Database, Transaction } from '../db/connection';
 import { member, session, shop, user } from '../db/schema';
@@ -72,13 +71,6 @@ export type PeopleInput =
 export type PeopleOutcome =
   | { readonly password?: string }
   | { readonly code: 'lead-only' | 'no-such-person' | 'username-taken' | 'last-lead' | 'works-elsewhere' };
-
-/** Signs that nobody takes for another when they are read out. */
-const SIGNS = 'abcdefghjkmnpqrstuvwxyz23456789';
-const temporaryPassword = (): string =>
-  Array.from({ length: 3 }, () =>
-    Array.from({ length: 4 }, () => SIGNS[randomInt(SIGNS.length)]).join(''),
-  ).join('-');
 
 /** Does one thing about one person of the actor's shop, and writes it down. A shop keeps one lead at the least. */
 export async function changePeople(

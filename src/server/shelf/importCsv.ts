@@ -10,6 +10,7 @@ import {
   SHELF_LISTS,
 } from '@/core/shelf';
 import { type CsvFault, type CsvRecord, csvColumns, plainCell, readCsvRow, rowFaults } from '@/formats/shelf';
+import { audit } from '../audit';
 import type { Database, Transaction } from '../db/connection';
 import { sameJson } from '../sameJson';
 import { headRevisions, loadShelf, shelfRowsById } from './loadShelf';
@@ -55,6 +56,15 @@ export async function importCsv(
         onLine(lines.at(-1)?.row ?? 0);
       });
       if (faults.length > 0) throw new Refused();
+      if (sum.added + sum.revised > 0)
+        await audit(tx, shopId, by, [
+          {
+            about: 'shelf',
+            did: 'csv-imported',
+            subject: kind,
+            after: { added: sum.added, revised: sum.revised },
+          },
+        ]);
     });
   } catch (error) {
     if (!(error instanceof Refused)) throw error;

@@ -1,6 +1,7 @@
 import { rowOf } from '@/core/kernel/ids';
 import { type ShelfFault, type ShelfKind, SHELF_KINDS, SHELF_LISTS } from '@/core/shelf';
 import { mergeShelf, readShelfFile } from '@/formats/shelf';
+import { audit } from '../audit';
 import type { Database } from '../db/connection';
 import { sameJson } from '../sameJson';
 import { headRevisions, loadShelf } from './loadShelf';
@@ -52,6 +53,15 @@ export async function importShelf(
     await writeRows(tx, shopId, by, fresh);
     const total = SHELF_KINDS.reduce((n, k) => n + reading.rows[SHELF_LISTS[k]].length, 0);
     const added = fresh.filter((r) => r.rev === 1).length;
+    if (fresh.length > 0)
+      await audit(tx, shopId, by, [
+        {
+          about: 'shelf',
+          did: 'shelf-imported',
+          subject: '',
+          after: { added, revised: fresh.length - added },
+        },
+      ]);
     return {
       kind: 'imported' as const,
       added,

@@ -9,6 +9,7 @@ import {
 } from '@/core/shelf';
 import { mergeShelf, rowFaults } from '@/formats/shelf';
 import { type Actor, may } from '../access';
+import { audit } from '../audit';
 import type { Database } from '../db/connection';
 import { sameJson } from '../sameJson';
 import { headRevisions, loadShelf, shelfRowsById } from './loadShelf';
@@ -52,6 +53,9 @@ export async function saveRow(
     );
     if (faults.length > 0) return { kind: 'faults' as const, faults };
     await writeRows(tx, actor.shopId, actor.userId, [{ kind, id: row.id, rev: rev + 1, body: row }]);
+    await audit(tx, actor.shopId, actor.userId, [
+      { about: 'shelf', did: 'row-saved', subject: rowOf(kind, row.id), before: rev || null, after: rev + 1 },
+    ]);
     return { kind: 'saved' as const, rev: rev + 1 };
   });
 }

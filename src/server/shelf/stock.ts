@@ -1,7 +1,8 @@
-import { eq, sql } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import { type Actor, may } from '../access';
+import { audit } from '../audit';
 import type { Database, Transaction } from '../db/connection';
-import { partStock } from '../db/schema';
+import { catalogueHead, partStock } from '../db/schema';
 
 /** How many of each part and lamp lie on the shop's own shelf; what was never counted is absent. */
 export async function stockOf(
@@ -15,16 +16,27 @@ export async function stockOf(
   return Object.fromEntries(rows.map((r) => [r.part, r.count]));
 }
 
-/** Writes down what was counted. */
+/** Writes down what was counted of a part or a lamp of the shelf. @returns false: that is not for this person, no count, or on no shelf */
 export async function setStock(db: Database, actor: Actor, part: string, count: number): Promise<boolean> {
   if (!may(actor.role, 'choose-parts') || !Number.isInteger(count) || count < 0 || count > 99_999)
     return false;
-  await db
-    .insert(partStock)
-    .values({ shopId: actor.shopId, part, count })
-    .onConflictDoUpdate({
-      target: [partStock.shopId, partStock.part],
-      set: { count, version: sql`${partStock.version} + 1` },
-    });
-  return true;
+  return db.transaction(async (tx) => {
+    const known = and(eq(catalogueHead.shopId, actor.shopId), eq(catalogueHead.id, part));
+    const [row] = await tx.select({ id: catalogueHead.id }).from(catalogueHead).where(known).limit(1);
+    if (!row) return false;
+    const here = and(eq(partStock.shopId, actor.shopId), eq(partStock.part, part));
+    const [before] = await tx.select({ count: partStock.count }).from(partStock).where(here).for('update');
+    await tx
+      .insert(partStock)
+      .values({ shopId: actor.shopId, part, count })
+      .onConflictDoUpdate({
+        target: [partStock.shopId, partStock.part],
+        set: { count, version: sql`${partStock.version} + 1` },
+      });
+    if (before?.count !== count)
+      await audit(tx, actor.shopId, actor.userId, [
+        { about: 'stock', did: 'stock-counted', subject: part, before: before?.count, after: count },
+      ]);
+    return true;
+  });
 }

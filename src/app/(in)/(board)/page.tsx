@@ -3,7 +3,7 @@ import { isDay, localDay, shiftDay, USUAL_HOURS, utcOf } from '@/core/board';
 import { Board } from '@/features/board/Board';
 import { boardJob } from '@/features/board/boardJob';
 import { Found } from '@/features/board/Found';
-import { calendarToken, loadBays, loadBookings } from '@/server/board/bookings';
+import { loadBays, loadBookings } from '@/server/board/bookings';
 import { askedOf } from '@/server/asked';
 import { database } from '@/server/db/connection';
 import { boardJobs } from '@/server/jobs/boardJobs';
@@ -40,10 +40,9 @@ export default async function Page({
       : localDay(new Date().toISOString(), actor.zone);
   const from = new Date(utcOf(day, 0, actor.zone));
   const to = new Date(utcOf(shiftDay(day, DAYS_LOADED), 0, actor.zone));
-  const [bookings, bays, token, settings] = await Promise.all([
+  const [bookings, bays, settings] = await Promise.all([
     loadBookings(db, actor.shopId, from, to),
     loadBays(db, actor.shopId),
-    calendarToken(db, actor.shopId),
     settingsOf(db, actor.shopId),
   ]);
   const jobs = await boardJobs(
@@ -64,7 +63,6 @@ export default async function Page({
       bookings={bookings}
       day={day}
       hours={settings ?? USUAL_HOURS}
-      calendar={`/api/calendar/${token}.ics`}
       acts={{ save: saveBookingAct, remove: removeBookingAct }}
     />
   );

@@ -58,12 +58,13 @@ const wiringSources = part<WiringSources>()(
   'profiles',
   'parts',
   'connectors',
+  'figures',
 );
-const matterSources = part<MatterSources>()('family', 'registry', 'known', 'systemV');
+const matterSources = part<MatterSources>()('family', 'registry', 'known', 'systemV', 'figures');
 const proofSources = part<ProofSources>()('family', 'registry', 'known');
 const jointEntries = part<JobRecord>()('feeds', 'pins', 'decisions', 'tugs');
 const dropEntries = part<JobRecord>()('feeds', 'dropReads');
-const dropSources = part<DropSources>()('family', 'systemV');
+const dropSources = part<DropSources>()('family', 'systemV', 'figures');
 const orderSources = part<JobSources>()('parts', 'rates');
 
 const wiringOf = weakMapMemoize(swapWiring);

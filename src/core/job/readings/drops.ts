@@ -10,7 +10,7 @@ import {
   supportOfCases,
   switchesBetween,
 } from '../../controls';
-import { DROP_LIMITS_V, SYSTEM_V, type SystemV } from '../../electrical';
+import { dropLimitV, type Figures, SYSTEM_V, type SystemV } from '../../electrical';
 import { isFed, type PinMap } from '../../harness';
 import { type HarnessInput, liveHarness, type LiveHarness, type WiredLamp } from '../../network';
 import type { Family } from '../../shelf/types';
@@ -55,6 +55,7 @@ export interface DropSources {
   readonly family: Family;
   /** null: it is not known, and nothing can be expected. */
   readonly systemV: SystemV | null;
+  readonly figures: Figures;
 }
 
 type DropEntries = Pick<JobRecord, 'feeds' | 'dropReads'>;
@@ -67,7 +68,7 @@ export function readDrops(
   feeds: readonly FeedMatter[],
   matters: WireMatters,
   record: DropEntries,
-  { family, systemV }: DropSources,
+  { family, systemV, figures }: DropSources,
 ): readonly DropPoint[] {
   if (systemV === null) return [];
   const wired = wiring.filter((w) => w.map !== null);
@@ -97,13 +98,19 @@ export function readDrops(
   const points = pointsOf(family, systemV, text, ...wired.flatMap((w) => w.map ?? []));
   return points.flatMap((p) => {
     const w = wired.find((x) => x.position === p.position);
-    return w ? [judged(p, w, record, systemV)] : [];
+    return w ? [judged(p, w, record, systemV, figures)] : [];
   });
 }
 
-function judged(p: Laid, w: PositionWiring, record: DropEntries, systemV: SystemV): DropPoint {
+function judged(
+  p: Laid,
+  w: PositionWiring,
+  record: DropEntries,
+  systemV: SystemV,
+  figures: Figures,
+): DropPoint {
   const e = record.dropReads.get(checkAt(p.position, w.lamp.id, p.point))?.event;
-  const usualV = w.lamp.role === 'headlamp' ? DROP_LIMITS_V.headlamp : DROP_LIMITS_V.other;
+  const usualV = dropLimitV(w.lamp.role, figures);
   const limitV = Math.min(usualV, SYSTEM_V[systemV].testV - w.lamp.workingMinV);
   // To the microvolt: what a meter shows is judged as it stands, and 0.2 + 0.3 is 0.5.
   const loopV = e ? Math.round((e.body.supplyV + e.body.groundV) * 1e6) / 1e6 : 0;

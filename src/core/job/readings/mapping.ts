@@ -2,7 +2,7 @@ import { chainParts } from '../../kernel/ids';
 import { weakMapMemoize } from 'reselect';
 import { benchSequence, type BenchStep } from '../../bench';
 import { type Circuit, circuitFinder } from '../../controls';
-import type { SystemV } from '../../electrical';
+import type { Figures, SystemV } from '../../electrical';
 import {
   type BuildSheet,
   buildSheet,
@@ -52,9 +52,20 @@ interface LampAt {
   readonly adapters: readonly Part[];
   /** Pins that a person set; null: as they fall. */
   readonly pins: HandPins | null;
+  readonly figures: Figures;
 }
 
-const mapLamp = ({ side, systemV, plugs, lamp, connector, circuit, adapters, pins }: LampAt): PinMap =>
+const mapLamp = ({
+  side,
+  systemV,
+  plugs,
+  lamp,
+  connector,
+  circuit,
+  adapters,
+  pins,
+  figures,
+}: LampAt): PinMap =>
   pinMap({
     side,
     systemV,
@@ -65,6 +76,7 @@ const mapLamp = ({ side, systemV, plugs, lamp, connector, circuit, adapters, pin
     connector,
     circuit,
     adapters: adaptersOf(adapters),
+    figures,
     ...(pins ? { pins } : {}),
   });
 
@@ -76,6 +88,7 @@ export const mapAnew = (
   family: Family,
   connectors: readonly ConnectorHalf[],
   adapters: readonly Part[],
+  figures: Figures,
   pins: HandPins | null = null,
 ): PinMap =>
   mapLamp({
@@ -87,6 +100,7 @@ export const mapAnew = (
     circuit: circuitsOf(family),
     adapters,
     pins,
+    figures,
   });
 
 /** The circuits of a line by id. */
@@ -109,6 +123,7 @@ export const mappingOf = weakMapMemoize(
     lamp: Lamp,
     parts: readonly Part[],
     connectors: readonly ConnectorHalf[],
+    figures: Figures,
     position: string,
     side: Side,
     systemV: SystemV | null,
@@ -129,6 +144,7 @@ export const mappingOf = weakMapMemoize(
       circuit,
       adapters: adapterChoice === null ? parts : parts.filter((p) => wanted.has(p.id)),
       pins: pinsText === null ? null : (JSON.parse(pinsText) as HandPins),
+      figures,
     });
     const build = wantsLead(map)
       ? buildSheet({

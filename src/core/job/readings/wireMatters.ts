@@ -5,7 +5,8 @@ import {
   type Cure,
   CURES,
   type CureOption,
-  DROP_LIMITS_V,
+  dropLimitV,
+  type Figures,
   lowLoadCures,
   SYSTEM_V,
   type SystemV,
@@ -58,6 +59,7 @@ export interface MatterSources {
   readonly registry: FactRegistry;
   readonly known: Known;
   readonly systemV: SystemV | null;
+  readonly figures: Figures;
 }
 
 /** The smaller choices that a swap's wiring leaves to people. */
@@ -125,12 +127,15 @@ function cures(
       options:
         s.systemV === null
           ? []
-          : lowLoadCures({
-              belowA,
-              lampA: drawnA,
-              systemV: s.systemV,
-              flashing: circuit.cases.every((c) => c.level.kind === 'flashing'),
-            }),
+          : lowLoadCures(
+              {
+                belowA,
+                lampA: drawnA,
+                systemV: s.systemV,
+                flashing: circuit.cases.every((c) => c.level.kind === 'flashing'),
+              },
+              s.figures,
+            ),
       chosen: CURES.find((c) => c === e?.body.choice) ?? null,
       event: e?.id ?? null,
     };
@@ -151,7 +156,7 @@ export function modesThatDiffer(modes: readonly ModeMatter[]): readonly (readonl
 export function feedSourcesOf(
   wiring: readonly PositionWiring[],
   measuredMm: Readonly<Record<string, number>>,
-  s: Omit<MatterSources, 'systemV'>,
+  s: Omit<MatterSources, 'systemV' | 'figures'>,
 ): FeedSources {
   const holds = (when: Rule | undefined) =>
     when === undefined || certainty(bindAt(when, 'vehicle', s.registry), s.known, s.registry) === 'yes';
@@ -183,7 +188,7 @@ const named = (s: FeedSources) => ({
 
 /** Every place a feed could come from: of one line, for one need, over the sources that are there. */
 const candidatesOf = weakMapMemoize(
-  (family: Family, needText: string, sourcesText: string): readonly FeedCandidate[] => {
+  (family: Family, figures: Figures, needText: string, sourcesText: string): readonly FeedCandidate[] => {
     const has = JSON.parse(sourcesText) as ReturnType<typeof named>;
     const find = circuitsOf(family);
     return feedCandidates(JSON.parse(needText) as FeedNeed, {
@@ -195,6 +200,7 @@ const candidatesOf = weakMapMemoize(
         return circuit ? [{ circuit, drawnA }] : [];
       }),
       ...(has.measuredMm ? { measuredMm: has.measuredMm } : {}),
+      figures,
     });
   },
 );
@@ -221,12 +227,12 @@ export function feedMatters(
   if (s.systemV === null) return [];
   const sources = feedSourcesOf(wiring, measuredOf(matters), s);
   return feedMatterFunctions(wiring).map((does) => {
-    const need = needFor(does, wiring, s.family, s.systemV ?? 12);
+    const need = needFor(does, wiring, s.family, s.systemV ?? 12, s.figures);
     return {
       does,
       positions: need.targets.map((t) => t.position),
       totalA: Math.round(need.eachA * need.targets.length * 1000) / 1000,
-      candidates: candidatesOf(s.family, JSON.stringify(need), JSON.stringify(named(sources))),
+      candidates: candidatesOf(s.family, s.figures, JSON.stringify(need), JSON.stringify(named(sources))),
     };
   });
 }
@@ -240,6 +246,7 @@ function needFor(
   wiring: readonly PositionWiring[],
   family: Family,
   systemV: SystemV,
+  figures: Figures,
 ): FeedNeed {
   const here = wiring.filter((w) => w.undecided.includes(does) || w.feeds.some((f) => f.does === does));
   const inputs = here.flatMap((w) => w.map?.inputs.filter((i) => i.input.does === does) ?? []);
@@ -257,6 +264,6 @@ function needFor(
     })),
     testV: SYSTEM_V[systemV].testV,
     lampMinV: lamp?.workingMinV ?? 9,
-    limitV: lamp?.role === 'headlamp' ? DROP_LIMITS_V.headlamp : DROP_LIMITS_V.other,
+    limitV: dropLimitV(lamp?.role, figures),
   };
 }

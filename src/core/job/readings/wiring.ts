@@ -3,7 +3,7 @@ import type { Known, SwapPlan } from '../../fitment';
 import { bindAt } from '../../fitment/condition';
 import { certainty } from '../../fitment/functionRows';
 import { type BenchReading, type BenchStep, type BenchVerdict, judgeReading } from '../../bench';
-import { systemVOf } from '../../electrical';
+import { type Figures, systemVOf } from '../../electrical';
 import type { BuildSheet, ConnectorHalf, PinMap, VehiclePlug } from '../../harness';
 import { type CheckReading, checkLines } from './harnessReads';
 import type { FactReading } from './facts';
@@ -62,6 +62,7 @@ export interface WiringSources {
   readonly profiles: readonly Profile[];
   readonly parts: readonly Part[];
   readonly connectors: readonly ConnectorHalf[];
+  readonly figures: Figures;
 }
 
 /** The entries that the wiring depends on. */
@@ -109,6 +110,7 @@ export function swapWiring(
       lamp,
       s.parts,
       s.connectors,
+      s.figures,
       position,
       side,
       systemV,

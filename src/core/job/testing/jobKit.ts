@@ -1,3 +1,4 @@
+import { USUAL_FIGURES } from '../../electrical';
 import { EMPTY_SHELF, type Shelf } from '../../shelf/types';
 import { plugNames } from '../../harness';
 import { factRegistry } from '../../vehicle';
@@ -70,6 +71,7 @@ export function shelfJob(
     sheets: at1(shelf.stepSheets),
     heads: {},
     rates: HOUR,
+    figures: USUAL_FIGURES,
     stock: {},
     events,
     otherEvents: [],
@@ -112,6 +114,7 @@ export function shelfSources(
     parts: shelf.parts,
     connectors: shelf.connectors,
     rates: HOUR,
+    figures: USUAL_FIGURES,
     pinned: {
       application: row(shelf.applications),
       lamp: row(shelf.lamps),

@@ -1,6 +1,6 @@
 import type { FeedOf, PlugAt } from '../../kernel/ids';
 import type { Circuit } from '../../controls';
-import { type SystemV, systemVOf } from '../../electrical';
+import { figuresOf, type SystemV, systemVOf } from '../../electrical';
 import type { FeedSchool, FeedSource, HandPins, PinMap } from '../../harness';
 import type { Part } from '../../shelf/types';
 import { type PositionKey, positionKey } from '../../vehicle';
@@ -75,7 +75,16 @@ export function mapOtherwise(
   const { body: family } = pack.family;
   const place = family.places.find((p) => positionKey(p.position) === at.position);
   const systemV = systemVOf(reading.context.known.get('system-voltage@vehicle'));
-  return mapAnew(at, place?.position.side ?? 'centre', systemV, family, pack.connectors, adapters, pins);
+  return mapAnew(
+    at,
+    place?.position.side ?? 'centre',
+    systemV,
+    family,
+    pack.connectors,
+    adapters,
+    figuresOf(pack.figures ?? {}),
+    pins,
+  );
 }
 
 /** Lays out Wire. */

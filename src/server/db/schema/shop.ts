@@ -11,7 +11,11 @@ import {
   text,
   timestamp,
 } from 'drizzle-orm/pg-core';
+import type { Figures } from '@/core/electrical';
 import { user } from './auth';
+
+/** What a key of another program can open: the shelf as files, or the whole shop as one bundle. */
+export const KEY_OPENS = ['shelf', 'bundle'] as const;
 
 export const shop = pgTable('shop', {
   id: text('id').primaryKey(),
@@ -33,6 +37,8 @@ export const shop = pgTable('shop', {
   /** What stands above and below every sheet. */
   sheetHead: text('sheet_head').notNull().default(''),
   sheetFoot: text('sheet_foot').notNull().default(''),
+  /** Figures of the computations that the shop has changed, by name; what is not in it is the usual one. */
+  figures: jsonb('figures').$type<Partial<Figures>>().notNull().default({}),
   /** Whoever knows it may read the bay calendar; a lead can have a new one made. */
   calendarToken: text('calendar_token')
     .notNull()
@@ -62,12 +68,46 @@ export const member = pgTable(
   ],
 );
 
+/** Keys by which other programs read from a shop; only the hash of a key is kept. */
+export const shopKey = pgTable(
+  'shop_key',
+  {
+    shopId: text('shop_id')
+      .notNull()
+      .references(() => shop.id),
+    id: text('id').notNull(),
+    name: text('name').notNull(),
+    /** What it opens, and nothing else. */
+    opens: text('opens', { enum: KEY_OPENS }).notNull(),
+    keyHash: text('key_hash').notNull().unique(),
+    madeBy: text('made_by')
+      .notNull()
+      .references(() => user.id),
+    madeAt: timestamp('made_at', { withTimezone: true }).notNull().defaultNow(),
+    usedAt: timestamp('used_at', { withTimezone: true }),
+    revokedAt: timestamp('revoked_at', { withTimezone: true }),
+  },
+  (t) => [primaryKey({ columns: [t.shopId, t.id] })],
+);
+
 /** The one link that opens an empty installation; only the hash of its key is kept. */
 export const setupLink = pgTable('setup_link', {
   keyHash: text('key_hash').primaryKey(),
   expiresAt: timestamp('expires_at', { withTimezone: true }).notNull(),
   usedAt: timestamp('used_at', { withTimezone: true }),
 });
+
+/** What the changes of a shop besides its jobs are about. */
+export const AUDIT_ABOUT = [
+  'shop',
+  'people',
+  'settings',
+  'keys',
+  'shelf',
+  'stock',
+  'bookings',
+  'identities',
+] as const;
 
 /** Who changed what of a shop besides its jobs, from what to what. Lines are added, never changed. */
 export const auditLine = pgTable(
@@ -79,7 +119,7 @@ export const auditLine = pgTable(
       .references(() => shop.id),
     at: timestamp('at', { withTimezone: true }).notNull().defaultNow(),
     by: text('by').notNull(),
-    about: text('about', { enum: ['shop', 'people', 'settings'] }).notNull(),
+    about: text('about', { enum: AUDIT_ABOUT }).notNull(),
     did: text('did').notNull(),
     subject: text('subject').notNull(),
     before: jsonb('before'),

@@ -22,7 +22,6 @@ export async function GET(_: Request, { params }: { params: Promise<{ token: str
       ...b,
       title: `Job ${String(b.number).padStart(4, '0')}`,
       place: bays.get(b.bay) ?? b.bay,
-      words: b.waitsFor,
     })),
   );
   return new Response(text, {

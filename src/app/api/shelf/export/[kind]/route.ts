@@ -2,12 +2,12 @@ import Papa from 'papaparse';
 import { type ShelfKind, SHELF_KINDS } from '@/core/shelf';
 import { csvColumns, FORMULA, writeCsvRow } from '@/formats/shelf';
 import { database } from '@/server/db/connection';
-import { answerPerson } from '@/server/http';
+import { answerShop } from '@/server/http';
 import { loadShelf, shelfRows } from '@/server/shelf/loadShelf';
 
 /** The shelf as a file: `all.json` the whole of it in the product's own form, `<kind>.csv` one kind. */
 export const GET = (request: Request, { params }: { params: Promise<{ kind: string }> }) =>
-  answerPerson(request, async (actor) => {
+  answerShop(request, 'shelf', async (shopId) => {
     const name = (await params).kind;
     const file = (type: string, text: string) =>
       new Response(text, {
@@ -18,7 +18,7 @@ export const GET = (request: Request, { params }: { params: Promise<{ kind: stri
         },
       });
     if (name === 'all.json') {
-      const shelf = await loadShelf(database(), actor.shopId);
+      const shelf = await loadShelf(database(), shopId);
       return file(
         'application/json',
         JSON.stringify({ form: 'yonder-bolt/shelf', version: 1, ...shelf }, null, 1),
@@ -26,7 +26,7 @@ export const GET = (request: Request, { params }: { params: Promise<{ kind: stri
     }
     const kind = name.replace(/\.csv$/, '') as ShelfKind;
     if (!SHELF_KINDS.includes(kind)) return new Response(null, { status: 404 });
-    const rows = await shelfRows(database(), actor.shopId, kind);
+    const rows = await shelfRows(database(), shopId, kind);
     const columns = [...csvColumns(kind)];
     const text = Papa.unparse(
       { fields: columns, data: rows.map((r) => writeCsvRow(kind, r.body)) as object[] },

@@ -1,0 +1,31 @@
+import { Readable } from 'node:stream';
+import { may } from '@/server/access';
+import { writeBundle } from '@/server/bundle/writeBundle';
+import { databasePool } from '@/server/db/connection';
+import { answerShop } from '@/server/http';
+
+/** The whole shop as one file, written while it is read. For leads, and for programs with a key for it. */
+export const GET = (request: Request) =>
+  answerShop(
+    request,
+    'bundle',
+    (shopId) => {
+      const now = new Date();
+      const bundle = Readable.toWeb(
+        writeBundle(databasePool().pool, shopId, now),
+      ) as ReadableStream<Uint8Array>;
+      const name = `shop-${now.toISOString().slice(0, 10)}.tar.gz`;
+      return Promise.resolve(
+        new Response(bundle, {
+          headers: {
+            'content-type': 'application/gzip',
+            'content-disposition': `attachment; filename="${name}"`,
+            'cache-control': 'private, no-store',
+          },
+        }),
+      );
+    },
+    (actor) => may(actor.role, 'manage-shop'),
+  );
+
+export const dynamic = 'force-dynamic';

@@ -1,0 +1,27 @@
+import { Readable } from 'node:stream';
+import type { ReadableStream } from 'node:stream/web';
+import { USERNAME, usernameOf } from '@/server/auth/passwords';
+import { openFromBundle } from '@/server/bundle/openFromBundle';
+import { databasePool } from '@/server/db/connection';
+import { faultAnswer } from '@/server/faults';
+import { sameOrigin } from '@/server/origin';
+
+/** Where the key of the link is sent: not in the address, which others write down. */
+const KEY_HEADER = 'x-first-day-key';
+
+/** Opens an empty installation with the shop of a bundle (the body); `?lead=` is the user name of its lead. */
+export async function POST(request: Request): Promise<Response> {
+  if (!sameOrigin(request.headers)) return Response.json({ code: 'foreign-origin' }, { status: 403 });
+  const key = request.headers.get(KEY_HEADER) ?? '';
+  const lead = new URL(request.url).searchParams.get('lead') ?? '';
+  if (key === '' || key.length > 100) return Response.json({ code: 'key-not-good' }, { status: 422 });
+  if (!USERNAME.test(usernameOf(lead)) || !request.body)
+    return Response.json({ code: 'no-such-person-in-bundle' }, { status: 422 });
+  try {
+    const source = Readable.fromWeb(request.body as unknown as ReadableStream<Uint8Array>);
+    const outcome = await openFromBundle(databasePool().pool, { key, lead }, source, new Date());
+    return Response.json(outcome, { status: 'code' in outcome ? 422 : 200 });
+  } catch (error) {
+    return faultAnswer(error, request);
+  }
+}
