@@ -65,6 +65,27 @@ const BODIES: readonly string[] = [
   JSON.stringify({ act: 'constructor', person: '\u0000', username: {}, key: [] }),
   JSON.stringify(deep(300)),
   JSON.stringify({ x: 'y'.repeat(300_000) }),
+  JSON.stringify({ act: 'save', booking: { id: 'x', job: '\u0000', startsAt: '0000-02-30', minutes: 1e9 } }),
+  JSON.stringify({
+    act: 'save',
+    booking: {
+      id: 'x',
+      job: 'x',
+      bay: 'x',
+      startsAt: '+275760-09-13T00:00:00.000Z',
+      minutes: 60,
+      waitsFor: '',
+      waitsUntil: null,
+      version: 2 ** 40,
+    },
+  }),
+  JSON.stringify({ act: 'remove', id: 'constructor', version: -1 }),
+  JSON.stringify({ kind: 'part', cells: { id: {}, constructor: 'x' }, seenRev: 1e309 }),
+  JSON.stringify({ kind: 'application', cells: [null], seenRev: Number.MAX_SAFE_INTEGER }),
+  JSON.stringify({ kind: 'lamp', cells: { __proto__: 'x', id: 'x', plugs: '[[[[' }, seenRev: 0 }),
+  JSON.stringify({ cells: { id: 'x', families: '\ud800', rule: JSON.stringify(deep(300)) } }),
+  JSON.stringify({ part: '__proto__', count: 99_999 }),
+  JSON.stringify({ fuseShare: 'NaN', maxFuseA: { constructor: 1 } }),
 ];
 const bad: string[] = [];
 const look = async (what: string, answer: Response) => {

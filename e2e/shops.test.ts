@@ -7,7 +7,7 @@ import { job, jobEvent, shop, vehicle } from '@/server/db/schema';
 import { type Ids, ROUTES } from './routes';
 import { PASSWORD, type RunningApp } from './support/app';
 import { startDemoApp } from './support/demoApp';
-import { type Session, signInTo, trySignIn } from './support/session';
+import { type Session, sessionOf, signInTo, trySignIn } from './support/session';
 
 let app: RunningApp;
 let stranger: Session;
@@ -57,17 +57,7 @@ describe('the route table', () => {
 
   it('without a session leads to the sign-in or refuses', async () => {
     for (const r of ROUTES.filter((x) => x.reach !== 'public')) {
-      const anybody = {
-        get: (p: string) => fetch(app.url + p, { redirect: 'manual' }),
-        post: (p: string, b: unknown) =>
-          fetch(app.url + p, {
-            method: 'POST',
-            headers: { origin: app.url },
-            body: JSON.stringify(b),
-            redirect: 'manual',
-          }),
-      };
-      const answer = await call(anybody, r);
+      const answer = await call(sessionOf(app, ''), r);
       // A page leads to the sign-in; what a program asks for is refused.
       const page = r.method === 'GET' && !r.folder.startsWith('api/');
       expect(`${r.folder} ${page ? answer.headers.get('location') : answer.status}`).toBe(

@@ -13,6 +13,11 @@ export async function signInTo(app: RunningApp, username: string, password = PAS
     .getSetCookie()
     .map((c) => c.split(';')[0])
     .join('; ');
+  return sessionOf(app, cookie);
+}
+
+/** Requests with a cookie, or with none: `''` is somebody who never signed in. */
+export function sessionOf(app: RunningApp, cookie: string): Session {
   return {
     get: (path) => fetch(app.url + path, { headers: { cookie }, redirect: 'manual' }),
     post: (path, body) =>

@@ -1,12 +1,21 @@
 import * as yup from 'yup';
 import { textFaults } from '@/core/job';
-import type { Actor } from './access';
+import { type Actor, may, type Permission } from './access';
 import { keyShop } from './auth/keyShop';
 import { currentActor } from './auth/session';
 import { type BodySize, bodyText } from './body';
 import { database } from './db/connection';
 import { faultAnswer } from './faults';
+import { log } from './log';
 import { RequestIdUsed } from './once';
+
+/** Who is let in. */
+export interface Let {
+  /** The right that it wants: who has it not gets 403 before anything is read. */
+  readonly needs?: Permission;
+  /** Open with a temporary password as well, which else is refused with 403. */
+  readonly temporary?: boolean;
+}
 
 /**
  * Answers a request of a signed-in person: 401 without a session, 413 for a body over the limit, 400 for one that was
@@ -17,19 +26,16 @@ export async function answerActor(
   request: Request,
   size: BodySize,
   work: (actor: Actor, body: string) => Promise<Response>,
-  temporary?: 'too',
+  only: Let = {},
 ): Promise<Response> {
-  return answerPerson(request, async (actor) => work(actor, await bodyText(request, size)), temporary);
+  return answerPerson(request, async (actor) => work(actor, await bodyText(request, size)), only);
 }
 
-/**
- * Answers a request of a signed-in person that reads its body itself, if it has one.
- * @param temporary `too`: open with a temporary password as well, which else is refused with 403
- */
+/** Answers a request of a signed-in person that reads its body itself, if it has one. */
 export async function answerPerson(
   request: Request,
   work: (actor: Actor) => Promise<Response>,
-  temporary?: 'too',
+  { needs, temporary = false }: Let = {},
 ): Promise<Response> {
   let actor: Actor | null = null;
   try {
@@ -37,6 +43,7 @@ export async function answerPerson(
     if (!actor) return Response.json({ code: 'not-signed-in' }, { status: 401 });
     if (actor.mustChange && !temporary)
       return Response.json({ code: 'password-must-change' }, { status: 403 });
+    if (needs && !may(actor.role, needs)) return Response.json({ code: 'lead-only' }, { status: 403 });
     return await work(actor);
   } catch (error) {
     return faultAnswer(error, request, actor?.shopId);
@@ -51,12 +58,10 @@ export async function answerShop(
   request: Request,
   opens: Parameters<typeof keyShop>[2],
   work: (shopId: string) => Promise<Response>,
-  allowed: (actor: Actor) => boolean = () => true,
+  only: Let = {},
 ): Promise<Response> {
   if (!request.headers.has('authorization'))
-    return answerPerson(request, async (actor) =>
-      allowed(actor) ? work(actor.shopId) : Response.json({ code: 'lead-only' }, { status: 403 }),
-    );
+    return answerPerson(request, (actor) => work(actor.shopId), only);
   try {
     const found = await keyShop(database(), request, opens, new Date());
     return found ? await work(found.shopId) : Response.json({ code: 'no-such-key' }, { status: 401 });
@@ -79,14 +84,19 @@ export async function answerForm<T>(
   request: Request,
   form: yup.ISchema<T>,
   work: (actor: Actor, input: T) => Promise<object>,
-  faulty: (faults: readonly FormFault[]) => object = (faults) => ({ code: 'malformed', faults }),
-  temporary?: 'too',
+  {
+    faulty = (faults) => ({ code: 'malformed', faults }),
+    ...only
+  }: Let & {
+    /** What is answered to faults; else `malformed` with each by its path. */
+    readonly faulty?: (faults: readonly FormFault[]) => object;
+  } = {},
 ): Promise<Response> {
   return answerActor(
     request,
     'small',
     (actor, body) => answerInput(body, form, (input) => work(actor, input), faulty),
-    temporary,
+    only,
   );
 }
 
@@ -119,8 +129,11 @@ async function answerInput<T>(
     input = (await (form as yup.Schema<T>).validate(sent, { abortEarly: false, stripUnknown: true })) as T;
   } catch (error) {
     // What is no JSON, or of a kind that the form does not even get to look at, is as malformed as can be.
-    if (!(error instanceof yup.ValidationError))
+    if (!(error instanceof yup.ValidationError)) {
+      if (!(error instanceof SyntaxError))
+        log.warn({ err: error }, 'a form threw something that is no fault of a field');
       return Response.json(faulty([{ path: '', message: 'malformed' }]), { status: 400 });
+    }
     const inner = error.inner.length > 0 ? error.inner : [error];
     return Response.json(faulty(inner.map((e) => ({ path: e.path ?? '', message: e.message }))), {
       status: 400,

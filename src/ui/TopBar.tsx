@@ -1,23 +1,24 @@
 'use client';
+import { useRouter } from 'next/navigation';
 import { Link } from './Link';
+import { postJson } from './postJson';
 import { useWords } from './WordsContext';
 import { BoltMark } from './BoltMark';
 
 /** The bar on every screen behind the sign-in. */
-export function TopBar({
-  shop,
-  person,
-  role,
-  onSignOut,
-  onLocale,
-}: {
-  shop: string;
-  person: string;
-  role: string;
-  onSignOut: () => Promise<void>;
-  onLocale: (locale: string) => Promise<void>;
-}) {
+export function TopBar({ shop, person, role }: { shop: string; person: string; role: string }) {
   const { t, tCode, locale } = useWords();
+  const router = useRouter();
+  const signOut = async () => {
+    await postJson('/api/auth/sign-out', {});
+    router.replace('/sign-in');
+    // What the browser remembers of pages goes with the session.
+    router.refresh();
+  };
+  const setLocale = async (to: string) => {
+    await postJson('/api/locale', { locale: to });
+    router.refresh();
+  };
   const other = locale === 'en-GB' ? 'en-US' : 'en-GB';
   return (
     <header className="no-print flex h-12 items-center gap-6 border-b border-line px-5">
@@ -37,14 +38,21 @@ export function TopBar({
         </Link>
         , {tCode(`role.${role}`)}
       </p>
-      <form action={() => onLocale(other)}>
-        <button className="text-sm text-petrol underline underline-offset-3" lang={other}>
-          {tCode(`locale.${other}`)}
-        </button>
-      </form>
-      <form action={onSignOut}>
-        <button className="text-sm text-petrol underline underline-offset-3">{t('sign-out')}</button>
-      </form>
+      <button
+        type="button"
+        className="text-sm text-petrol underline underline-offset-3"
+        lang={other}
+        onClick={() => void setLocale(other)}
+      >
+        {tCode(`locale.${other}`)}
+      </button>
+      <button
+        type="button"
+        className="text-sm text-petrol underline underline-offset-3"
+        onClick={() => void signOut()}
+      >
+        {t('sign-out')}
+      </button>
     </header>
   );
 }

@@ -1,4 +1,12 @@
-export { localeOf, wordsIn, type Locale, type MessageFacts, type MessageKey, type Words } from './words';
+export {
+  LOCALES,
+  localeOf,
+  wordsIn,
+  type Locale,
+  type MessageFacts,
+  type MessageKey,
+  type Words,
+} from './words';
 export { wording, type FactNames, type Wording } from './wording';
 export { changeWords } from './lightWords';
 export { harnessWords } from './harnessWords';

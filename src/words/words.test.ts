@@ -110,7 +110,7 @@ describe('the catalogue', () => {
       ...changed.map((d) => `changed.${d}`),
       ...FIGURE_NAMES.map((n) => `figure.${n}`),
       ...AUDIT_ABOUT.map((a) => `changes.about-${a}`),
-      ...KEY_OPENS.map((o) => `keys.opens-${o}`),
+      ...KEY_OPENS.map((o) => `program-keys.opens-${o}`),
     ];
     expect(keys.filter((k) => gb[k] === undefined)).toEqual([]);
   });

@@ -5,7 +5,6 @@ import { database } from '@/server/db/connection';
 import { heldCount } from '@/server/jobs/held';
 import { pageActor } from '@/server/page';
 import { TopBar } from '@/ui/TopBar';
-import { setLocale, signOut } from './actions';
 
 export default async function Layout({ children }: { children: ReactNode }) {
   const actor = await pageActor();
@@ -16,13 +15,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
       shop={actor.shopId}
       serverNow={new Date().toISOString()}
     >
-      <TopBar
-        shop={actor.shopName}
-        person={actor.name}
-        role={actor.role}
-        onSignOut={signOut}
-        onLocale={setLocale}
-      />
+      <TopBar shop={actor.shopName} person={actor.name} role={actor.role} />
       {children}
       <OutboxBar held={await heldCount(database(), actor)} />
     </OutboxProvider>

@@ -45,6 +45,7 @@ export const FIGURE_RULES: Readonly<Record<FigureName, FigureRule>> = {
   usableShare: { usual: 0.5, min: 0.1, max: 0.8, source: 'trade' },
   jointMinor: { usual: 300, min: 0, max: 100_000, source: 'own' },
 };
+/** Their names, in the order in which they are shown. */
 export const FIGURE_NAMES = Object.keys(FIGURE_RULES) as readonly FigureName[];
 
 /** Bounds of a wire's largest fuse, A: what blade fuses are made for. */

@@ -16,18 +16,16 @@ import {
 } from '@/core/board';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
+import { postJson } from '@/ui/postJson';
 import { useZone, useWords } from '@/ui/WordsContext';
 import { type BoardJob } from './boardJob';
 import { BayLane, DayHours, spanOf, Strip } from './BayLane';
 import { BookingForm } from './BookingForm';
 
-export interface BoardActs {
-  readonly save: (
-    b: Booking,
-  ) => Promise<
-    { kind: 'saved' } | { kind: 'stale'; present: Booking | null } | { kind: 'refused'; code: string }
-  >;
-  readonly remove: (id: string, version: number) => Promise<{ kind: string }>;
+/** What became of a booking that was sent: `stale`: somebody moved it meanwhile. */
+interface Saved {
+  readonly kind?: 'saved' | 'stale' | 'refused';
+  readonly code?: string;
 }
 
 const DAYS = 3;
@@ -40,7 +38,6 @@ export function BayBoard({
   planned,
   day,
   hours,
-  acts,
 }: {
   bays: readonly Bay[];
   bookings: readonly Booking[];
@@ -51,7 +48,6 @@ export function BayBoard({
   day: string;
   /** When the shop is open. */
   hours: Hours;
-  acts: BoardActs;
 }) {
   const words = useWords();
   const zone = useZone();
@@ -78,9 +74,9 @@ export function BayBoard({
     setSaid(null);
     const forget = () => setMoved((now) => new Map([...now].filter(([id]) => id !== next.id)));
     try {
-      const outcome = await acts.save(next);
+      const outcome = await postJson<Saved>('/api/bookings', { act: 'save', booking: next });
       if (outcome.kind === 'stale') setSaid(t('bay.stale'));
-      if (outcome.kind === 'refused') setSaid(tCode(`refused.${outcome.code}`));
+      if (outcome.code !== undefined) setSaid(tCode(`refused.${outcome.code}`));
       if (outcome.kind !== 'saved') forget();
     } catch {
       setSaid(t('bay.no-answer'));
@@ -169,8 +165,12 @@ export function BayBoard({
           conflicts={conflicts.filter((c) => c.bookings.includes(shown.id))}
           onSave={(b) => void save(b)}
           onRemove={async () => {
-            await acts.remove(shown.id, shown.version);
-            setPicked(null);
+            try {
+              await postJson('/api/bookings', { act: 'remove', id: shown.id, version: shown.version });
+              setPicked(null);
+            } catch {
+              setSaid(t('bay.no-answer'));
+            }
             startTransition(() => router.refresh());
           }}
         />

@@ -27,12 +27,11 @@ import { LAMP, LIGHTS, POSITIONS, STAGE_SAMPLES, VINS } from './samples';
 export function KitPage() {
   const [open, setOpen] = useState<'sheet' | 'keys' | null>(null);
   const [focus, setFocus] = useState<string | null>('a');
-  const nothing = () => Promise.resolve();
   return (
     <main className="grid grid-cols-[minmax(0,1fr)] gap-8 px-6 py-5">
       <h1 className="text-3xl">Kit</h1>
       <Piece name="TopBar">
-        <TopBar shop="Saltpan" person="Ines" role="lead" onSignOut={nothing} onLocale={nothing} />
+        <TopBar shop="Saltpan" person="Ines" role="lead" />
       </Piece>
       <Piece name="Loom">
         <Loom stages={STAGE_SAMPLES} current="strip" label="Stages" />

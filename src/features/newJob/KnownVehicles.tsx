@@ -9,13 +9,17 @@ export interface KnownVehicle {
   readonly identity: string;
 }
 
+async function find(text: string): Promise<readonly KnownVehicle[]> {
+  const answer = await fetch(`/api/vehicles?q=${encodeURIComponent(text)}`);
+  if (!answer.ok) throw new Error(String(answer.status));
+  return (await answer.json()) as readonly KnownVehicle[];
+}
+
 /** Finds a vehicle that was here before by three letters of VIN, plate, serial or fleet number. */
 export function KnownVehicles({
-  find,
   chosen,
   onChoose,
 }: {
-  find: (text: string) => Promise<readonly KnownVehicle[]>;
   chosen: KnownVehicle | null;
   onChoose: (v: KnownVehicle | null) => void;
 }) {

@@ -41,11 +41,10 @@ export interface NewJobFormProps {
   readonly families: readonly FamilyChoice[];
   /** Road rules of most vehicles here, to begin with. */
   readonly market: string;
-  readonly findVehicles: (text: string) => Promise<readonly KnownVehicle[]>;
 }
 
 /** A new job in under a minute: the vehicle, what the customer says, go. */
-export function NewJobForm({ families, market, findVehicles }: NewJobFormProps) {
+export function NewJobForm({ families, market }: NewJobFormProps) {
   const { t, tCode, has } = useWords();
   const router = useRouter();
   const { opened } = useOutbox();
@@ -138,7 +137,7 @@ export function NewJobForm({ families, market, findVehicles }: NewJobFormProps) 
       <h1 className="text-3xl">{t('new.title')}</h1>
       <p className="mb-5 text-soft">{t('new.about')}</p>
       <form onSubmit={open(known?.id ?? null)} className="grid gap-6" noValidate>
-        <KnownVehicles find={findVehicles} chosen={known} onChoose={setKnown} />
+        <KnownVehicles chosen={known} onChoose={setKnown} />
         {!known && (
           <fieldset className="grid gap-4 border-t border-line pt-4">
             <legend className="font-head text-lg font-semibold">{t('new.new-vehicle')}</legend>

@@ -9,6 +9,7 @@ import { Because } from '@/ui/Because';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { Link } from '@/ui/Link';
 import { VerdictMark, WarningMark } from '@/ui/marks';
+import { postJson } from '@/ui/postJson';
 import { useWords, useZone } from '@/ui/WordsContext';
 import { wording } from '@/words';
 import { DrawnField, isDrawn } from './drawn/DrawnField';
@@ -19,24 +20,14 @@ export interface ColumnFault {
   readonly column: string;
   readonly reason: Reason;
 }
-export interface RowActs {
-  readonly save: (
-    kind: ShelfKind,
-    cells: Cells,
-    seenRev: number,
-  ) => Promise<
-    | { kind: 'saved'; rev: number }
-    | { kind: 'faults'; faults: readonly ColumnFault[] }
-    | { kind: 'stale'; rev: number; present: Cells | null }
-    | { kind: 'refused'; code: string }
-  >;
-  readonly impact: (
-    cells: Cells,
-  ) => Promise<
-    { kind: 'impact'; changes: readonly Impact[] } | { kind: 'faults'; faults: readonly ColumnFault[] }
-  >;
-  readonly setStock: (part: string, count: number) => Promise<boolean>;
-}
+type Saved =
+  | { readonly kind: 'saved'; readonly rev: number }
+  | { readonly kind: 'faults'; readonly faults: readonly ColumnFault[] }
+  | { readonly kind: 'stale'; readonly rev: number; readonly present: Cells | null }
+  | { readonly kind: 'refused'; readonly code: string };
+type Reckoned =
+  | { readonly kind: 'impact'; readonly changes: readonly Impact[] }
+  | { readonly kind: 'faults'; readonly faults: readonly ColumnFault[] };
 
 /** What saving does to jobs, by kind; of an application it is worked out instead. */
 const effectOf = (kind: ShelfKind) =>
@@ -54,7 +45,6 @@ export function RowEditor({
   mayEdit,
   stock,
   halves,
-  acts,
 }: {
   kind: ShelfKind;
   id: string;
@@ -74,7 +64,6 @@ export function RowEditor({
   stock?: number | null;
   /** The connectors of the shelf, where plugs are drawn. */
   halves: Readonly<Record<string, ConnectorHalf>>;
-  acts: RowActs;
 }) {
   const words = useWords();
   const zone = useZone();
@@ -87,13 +76,13 @@ export function RowEditor({
   const [other, setOther] = useState<{ rev: number; present: Cells | null } | null>(null);
   const [seen, setSeen] = useState(rev);
   const [busy, setBusy] = useState(false);
-  const impact = useImpact(kind, form, acts, mayEdit && form !== cells);
+  const impact = useImpact(kind, form, mayEdit && form !== cells);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     setBusy(true);
     setSaid(null);
     try {
-      const outcome = await acts.save(kind, form, seen);
+      const outcome = await postJson<Saved>('/api/shelf/row', { kind, cells: form, seenRev: seen });
       setFaults(outcome.kind === 'faults' ? outcome.faults : []);
       setOther(outcome.kind === 'stale' ? outcome : null);
       if (outcome.kind === 'saved') {
@@ -101,7 +90,7 @@ export function RowEditor({
         setSaid(t('row.saved', { rev: outcome.rev }));
         router.refresh();
       }
-      if (outcome.kind === 'refused') setSaid(tCode(`refused.${outcome.code}`));
+      if ('code' in outcome) setSaid(tCode(`refused.${outcome.code}`));
     } catch {
       setSaid(t('row.no-answer'));
     }
@@ -184,7 +173,7 @@ export function RowEditor({
             </span>
           </div>
         </form>
-        {stock !== undefined && <Stock part={id} count={stock} onSet={acts.setStock} />}
+        {stock !== undefined && <Stock part={id} count={stock} />}
       </main>
       <Because title={t('row.because')} entries={impactEntries()}>
         <h3 className="border-t border-line pt-3 text-base">{t('row.history')}</h3>
@@ -273,13 +262,13 @@ type ImpactState =
 const TYPING_MS = 350;
 
 /** What the row as typed would change; asked a moment after the last key. */
-function useImpact(kind: ShelfKind, form: Cells, acts: RowActs, changed: boolean): ImpactState {
+function useImpact(kind: ShelfKind, form: Cells, changed: boolean): ImpactState {
   const [state, setState] = useState<ImpactState>({ kind: 'idle' });
   useEffect(() => {
     if (kind !== 'application' || !changed) return;
     let live = true;
     const timer = setTimeout(() => {
-      acts.impact(form).then(
+      postJson<Reckoned>('/api/shelf/impact', { cells: form }).then(
         (r) => live && setState(r.kind === 'impact' ? r : { kind: 'faults' }),
         () => live && setState({ kind: 'idle' }),
       );
@@ -288,18 +277,24 @@ function useImpact(kind: ShelfKind, form: Cells, acts: RowActs, changed: boolean
       live = false;
       clearTimeout(timer);
     };
-  }, [kind, form, acts, changed]);
+  }, [kind, form, changed]);
   return state;
 }
 
-function Stock({ part, count, onSet }: { part: string; count: number | null; onSet: RowActs['setStock'] }) {
+function Stock({ part, count }: { part: string; count: number | null }) {
   const { t } = useWords();
   const [typed, setTyped] = useState(count === null ? '' : String(count));
   const [state, setState] = useState<'idle' | 'saved' | 'wrong'>('idle');
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const good = /^\d{1,5}$/.test(typed.trim()) && (await onSet(part, Number(typed)));
-    setState(good ? 'saved' : 'wrong');
+    try {
+      const good =
+        /^\d{1,5}$/.test(typed.trim()) &&
+        (await postJson<{ kind?: string }>('/api/stock', { part, count: Number(typed) })).kind === 'saved';
+      setState(good ? 'saved' : 'wrong');
+    } catch {
+      setState('wrong');
+    }
   };
   return (
     <form

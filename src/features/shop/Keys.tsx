@@ -62,8 +62,8 @@ export function Keys({
         {said}
       </p>
       <section className="grid gap-2">
-        <h2 className="text-xl">{t('keys.calendar')}</h2>
-        <p className="max-w-[70ch] text-soft">{t('keys.calendar-about')}</p>
+        <h2 className="text-xl">{t('program-keys.calendar')}</h2>
+        <p className="max-w-[70ch] text-soft">{t('program-keys.calendar-about')}</p>
         <div className="flex flex-wrap items-center gap-4">
           <a href={calendar} className={`${BUTTON.quiet} font-mono text-sm break-all`} data-calendar>
             {origin}
@@ -75,27 +75,27 @@ export function Keys({
             disabled={busy}
             onClick={() => void act({ act: 'calendar' })}
           >
-            {t('keys.exchange')}
+            {t('program-keys.exchange')}
           </button>
         </div>
       </section>
       <section className="grid gap-3">
-        <h2 className="text-xl">{t('keys.title')}</h2>
-        <p className="max-w-[70ch] text-soft">{t('keys.about')}</p>
+        <h2 className="text-xl">{t('program-keys.title')}</h2>
+        <p className="max-w-[70ch] text-soft">{t('program-keys.about')}</p>
         {made && (
           <p className="border border-petrol bg-petrol-wash px-4 py-3" data-made-key>
-            {t('keys.made')} <b className="font-mono break-all">{made}</b>
+            {t('program-keys.made')} <b className="font-mono break-all">{made}</b>
           </p>
         )}
         {keys.length === 0 ? (
-          <p className="border-t border-line py-3 text-soft">{t('keys.none')}</p>
+          <p className="border-t border-line py-3 text-soft">{t('program-keys.none')}</p>
         ) : (
           <table className="w-full border-collapse text-[0.94rem]">
             <thead className="text-left text-sm text-soft">
               <tr className="border-b border-line">
                 {(['name', 'opens', 'made-by', 'used'] as const).map((k) => (
                   <th key={k} className="py-1 pr-4 font-semibold">
-                    {t(`keys.${k}`)}
+                    {t(`program-keys.${k}`)}
                   </th>
                 ))}
                 <th>
@@ -109,11 +109,11 @@ export function Keys({
                   <th scope="row" className="py-2 pr-4 text-left font-semibold">
                     {k.name}
                   </th>
-                  <td className="pr-4">{tCode(`keys.opens-${k.opens}`)}</td>
+                  <td className="pr-4">{tCode(`program-keys.opens-${k.opens}`)}</td>
                   <td className="pr-4">
                     {k.madeBy}, {date(k.madeAt)}
                   </td>
-                  <td className="pr-4">{k.usedAt ? date(k.usedAt) : t('keys.never')}</td>
+                  <td className="pr-4">{k.usedAt ? date(k.usedAt) : t('program-keys.never')}</td>
                   <td className="text-right">
                     <button
                       type="button"
@@ -121,7 +121,7 @@ export function Keys({
                       disabled={busy}
                       onClick={() => void act({ act: 'revoke', key: k.id })}
                     >
-                      {t('keys.revoke')}
+                      {t('program-keys.revoke')}
                       <span className="sr-only">: {k.name}</span>
                     </button>
                   </td>
@@ -136,7 +136,7 @@ export function Keys({
           className="grid items-start gap-3 bg-raised p-4 md:grid-cols-[1fr_1fr_auto]"
         >
           <label className="grid content-start gap-1 text-sm font-semibold">
-            {t('keys.name')}
+            {t('program-keys.name')}
             <input
               className={FIELD}
               name="key-name"
@@ -148,7 +148,7 @@ export function Keys({
             <FieldFault text={faultWords(faults.name)} />
           </label>
           <label className="grid content-start gap-1 text-sm font-semibold">
-            {t('keys.opens')}
+            {t('program-keys.opens')}
             <select
               className={FIELD}
               name="key-opens"
@@ -157,13 +157,13 @@ export function Keys({
             >
               {opens.map((o) => (
                 <option key={o} value={o}>
-                  {tCode(`keys.opens-${o}`)}
+                  {tCode(`program-keys.opens-${o}`)}
                 </option>
               ))}
             </select>
           </label>
           <button type="submit" className={`${BUTTON.main} mt-5.5`} disabled={busy}>
-            {t('keys.make')}
+            {t('program-keys.make')}
           </button>
         </form>
       </section>

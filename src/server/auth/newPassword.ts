@@ -6,8 +6,8 @@ export const newPassword = yup
   .string()
   .strict()
   .max(200, 'too-long')
-  .required('missing')
   .test('new', 'password-short', (p, at) => {
     const fault = passwordFault(p ?? '');
     return fault === null || at.createError({ message: fault });
-  });
+  })
+  .required('missing');

@@ -7,27 +7,58 @@ import type { Database, Transaction } from '../db/connection';
 import { bay, booking, job, shop } from '../db/schema';
 import { hasJob } from '../jobs/loadJob';
 
+/** Moments that the board can show. */
+const [FIRST, LAST] = [Date.parse('1970-01-02T00:00:00Z'), Date.parse('2399-12-01T00:00:00Z')];
+const isMoment = (v: unknown): boolean => {
+  const ms = typeof v === 'string' ? Date.parse(v) : NaN;
+  return ms >= FIRST && ms <= LAST;
+};
+const id = yup.string().strict().max(60, 'too-long').required('missing');
+const version = yup
+  .number()
+  .strict()
+  .integer('not-whole')
+  .min(0, 'out-of-range')
+  .max(2 ** 31 - 1, 'out-of-range')
+  .required('missing');
+
+/** A booking as it is meant to stand. */
 export const bookingForm = yup
   .object({
-    id: yup.string().required().max(60),
-    job: yup.string().required().max(60),
-    bay: yup.string().required().max(60),
-    startsAt: yup
-      .string()
-      .required()
-      .test('time', (v) => !Number.isNaN(Date.parse(v ?? ''))),
-    minutes: yup.number().integer().min(15).max(1440).required(),
-    waitsFor: yup.string().trim().max(200).defined(),
+    id,
+    job: id,
+    bay: id,
+    startsAt: yup.string().strict().required('missing').test('time', 'no-moment', isMoment),
+    minutes: yup
+      .number()
+      .strict()
+      .integer('not-whole')
+      .min(15, 'out-of-range')
+      .max(1440, 'out-of-range')
+      .required('missing'),
+    waitsFor: yup.string().strict().max(200, 'too-long').defined('missing'),
     waitsUntil: yup
       .string()
+      .strict()
       .nullable()
-      .defined()
-      .test('time', (v) => v === null || !Number.isNaN(Date.parse(v ?? ''))),
+      .defined('missing')
+      .test('time', 'no-moment', (v) => v === null || isMoment(v)),
     /** 0: a new one. Else the version that was seen. */
-    version: yup.number().integer().min(0).required(),
+    version,
   })
-  .required();
+  .required('missing');
 export type BookingInput = yup.InferType<typeof bookingForm>;
+
+/** What is done about a booking. */
+export const bookingActForm = yup.lazy((sent: unknown) => {
+  const act = yup.string().strict().oneOf(['save', 'remove'], 'not-one-of').required('missing');
+  return (sent as { act?: unknown } | null)?.act === 'remove'
+    ? yup.object({ act, id, version })
+    : yup.object({ act, booking: bookingForm });
+});
+export type BookingAct =
+  | { readonly act: 'save'; readonly booking: BookingInput }
+  | { readonly act: 'remove'; readonly id: string; readonly version: number };
 
 export type BookingOutcome =
   | { readonly kind: 'saved'; readonly booking: Booking }
@@ -46,6 +77,12 @@ const asBooking = (r: typeof booking.$inferSelect): Booking => ({
   version: r.version,
 });
 
+/** Does one thing about a booking, if it still stands as it was seen. */
+export const changeBooking = (db: Database, actor: Actor, input: BookingAct) =>
+  input.act === 'save'
+    ? saveBooking(db, actor, input.booking)
+    : removeBooking(db, actor, input.id, input.version);
+
 /** Makes a booking or changes one, if it still stands as it was seen. */
 export async function saveBooking(db: Database, actor: Actor, input: BookingInput): Promise<BookingOutcome> {
   if (!may(actor.role, 'plan-bays')) return { kind: 'refused', code: 'not-allowed' };
@@ -57,7 +94,7 @@ export async function saveBooking(db: Database, actor: Actor, input: BookingInpu
     bayId: input.bay,
     startsAt: new Date(input.startsAt),
     minutes: input.minutes,
-    waitsFor: input.waitsFor,
+    waitsFor: input.waitsFor.trim(),
     waitsUntil: input.waitsUntil ? new Date(input.waitsUntil) : null,
   };
   return db.transaction(async (tx): Promise<BookingOutcome> => {

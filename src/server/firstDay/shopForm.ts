@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { LOCALES } from '@/words/words';
+import { LOCALES } from '@/words';
 import { newPassword } from '../auth/newPassword';
 import { USERNAME, usernameOf } from '../auth/passwords';
 

@@ -16,7 +16,7 @@ afterAll(async () => {
 
 const bytes = (text: string) => new TextEncoder().encode(text);
 const lead = { shopId: 'north', by: 'test' };
-const stopped = (code: string) => expect.objectContaining({ code });
+const stopped = (code: string): unknown => expect.objectContaining({ code });
 
 it('a shelf is brought in and looked through in a thread of its own, which says how far it is', async () => {
   const again = await runHeavy('import-shelf', { ...lead, bytes: bytes(SHELF_TEXT) }, UNBUILT);

@@ -1,8 +1,21 @@
 import { and, eq, sql } from 'drizzle-orm';
+import * as yup from 'yup';
 import { type Actor, may } from '../access';
 import { audit } from '../audit';
 import type { Database, Transaction } from '../db/connection';
 import { catalogueHead, partStock } from '../db/schema';
+
+/** What was counted. */
+export const stockForm = yup.object({
+  part: yup.string().strict().max(200, 'too-long').required('missing'),
+  count: yup
+    .number()
+    .strict()
+    .integer('not-whole')
+    .min(0, 'out-of-range')
+    .max(99_999, 'out-of-range')
+    .required('missing'),
+});
 
 /** How many of each part and lamp lie on the shop's own shelf; what was never counted is absent. */
 export async function stockOf(
@@ -16,10 +29,9 @@ export async function stockOf(
   return Object.fromEntries(rows.map((r) => [r.part, r.count]));
 }
 
-/** Writes down what was counted of a part or a lamp of the shelf. @returns false: that is not for this person, no count, or on no shelf */
+/** Writes down what was counted of a part or a lamp of the shelf. @returns false: that is not for this person, or on no shelf */
 export async function setStock(db: Database, actor: Actor, part: string, count: number): Promise<boolean> {
-  if (!may(actor.role, 'choose-parts') || !Number.isInteger(count) || count < 0 || count > 99_999)
-    return false;
+  if (!may(actor.role, 'choose-parts')) return false;
   return db.transaction(async (tx) => {
     const known = and(eq(catalogueHead.shopId, actor.shopId), eq(catalogueHead.id, part));
     const [row] = await tx.select({ id: catalogueHead.id }).from(catalogueHead).where(known).limit(1);

@@ -10,7 +10,6 @@ import { boardJobs } from '@/server/jobs/boardJobs';
 import { findJobs } from '@/server/jobs/findJobs';
 import { pageActor } from '@/server/page';
 import { settingsOf } from '@/server/people/settings';
-import { removeBookingAct, saveBookingAct } from './actions';
 
 export const metadata = { title: 'Bay board' };
 
@@ -63,7 +62,6 @@ export default async function Page({
       bookings={bookings}
       day={day}
       hours={settings ?? USUAL_HOURS}
-      acts={{ save: saveBookingAct, remove: removeBookingAct }}
     />
   );
 }

@@ -1,5 +1,4 @@
 import { Readable } from 'node:stream';
-import { may } from '@/server/access';
 import { writeBundle } from '@/server/bundle/writeBundle';
 import { databasePool } from '@/server/db/connection';
 import { answerShop } from '@/server/http';
@@ -25,7 +24,7 @@ export const GET = (request: Request) =>
         }),
       );
     },
-    (actor) => may(actor.role, 'manage-shop'),
+    { needs: 'manage-shop' },
   );
 
 export const dynamic = 'force-dynamic';

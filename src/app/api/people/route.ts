@@ -4,6 +4,9 @@ import { changePeople, peopleForm, type PeopleInput } from '@/server/people/peop
 
 /** Adds, changes, ends and lets back in the people of the shop. Leads only. */
 export const POST = (request: Request) =>
-  answerForm(request, peopleForm, (actor, input) =>
-    changePeople(database(), actor, input as PeopleInput, new Date()),
+  answerForm(
+    request,
+    peopleForm,
+    (actor, input) => changePeople(database(), actor, input as PeopleInput, new Date()),
+    { needs: 'manage-shop' },
   );

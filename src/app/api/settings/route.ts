@@ -5,4 +5,6 @@ import { saveSettings } from '@/server/people/settings';
 
 /** Saves the settings of the shop. Leads only. */
 export const POST = (request: Request) =>
-  answerForm(request, shopForm, (actor, input) => saveSettings(database(), actor, input));
+  answerForm(request, shopForm, (actor, input) => saveSettings(database(), actor, input), {
+    needs: 'manage-shop',
+  });

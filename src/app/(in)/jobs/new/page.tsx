@@ -3,7 +3,6 @@ import { database } from '@/server/db/connection';
 import { pageActor } from '@/server/page';
 import { settingsOf } from '@/server/people/settings';
 import { shelfLines } from '@/server/shelf/shelfLines';
-import { findKnownVehicles } from './actions';
 
 export const metadata = { title: 'New job' };
 
@@ -13,7 +12,5 @@ export default async function Page() {
     shelfLines(database(), actor.shopId),
     settingsOf(database(), actor.shopId),
   ]);
-  return (
-    <NewJobForm families={families} market={settings?.market ?? 'unknown'} findVehicles={findKnownVehicles} />
-  );
+  return <NewJobForm families={families} market={settings?.market ?? 'unknown'} />;
 }

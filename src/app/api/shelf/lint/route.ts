@@ -1,4 +1,3 @@
-import { may } from '@/server/access';
 import { runHeavy } from '@/server/heavy/runHeavy';
 import { answerPerson } from '@/server/http';
 import { linesAnswer } from '@/server/linesAnswer';
@@ -8,10 +7,13 @@ import { linesAnswer } from '@/server/linesAnswer';
  * soon as nobody listens any more.
  */
 export const POST = (request: Request) =>
-  answerPerson(request, async (actor) => {
-    if (!may(actor.role, 'import-shelf')) return Response.json({ code: 'lead-only' }, { status: 403 });
-    const { shopId } = actor;
-    return linesAnswer(request, shopId, async (say, signal) => ({
-      findings: await runHeavy('lint-shelf', { shopId }, { onProgress: say, signal }),
-    }));
-  });
+  answerPerson(
+    request,
+    async (actor) => {
+      const { shopId } = actor;
+      return linesAnswer(request, shopId, async (say, signal) => ({
+        findings: await runHeavy('lint-shelf', { shopId }, { onProgress: say, signal }),
+      }));
+    },
+    { needs: 'import-shelf' },
+  );

@@ -8,7 +8,6 @@ import { pageActor } from '@/server/page';
 import { shelfRows } from '@/server/shelf/loadShelf';
 import { rowHistory } from '@/server/shelf/searchShelf';
 import { stockOf } from '@/server/shelf/stock';
-import { impactAct, saveRowAct, setStockAct } from './actions';
 
 export const metadata = { title: 'Shelf' };
 
@@ -60,7 +59,6 @@ export default async function Page({ params }: { params: Promise<{ kind: string;
       mayEdit={may(actor.role, 'import-shelf')}
       {...(stocked ? { stock: (await stockOf(database(), actor.shopId))[id] ?? null } : {})}
       halves={halves}
-      acts={{ save: saveRowAct, impact: impactAct, setStock: setStockAct }}
     />
   );
 }
