@@ -1,7 +1,8 @@
+import { spawn } from 'node:child_process';
 import { readFileSync, readdirSync } from 'node:fs';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { job } from '@/server/db/schema';
-import type { RunningApp } from './support/app';
+import { freePort, type RunningApp, SECRET } from './support/app';
 import { startDemoApp } from './support/demoApp';
 import { modificationNote } from './support/entries';
 import { signInTo } from './support/session';
@@ -80,6 +81,38 @@ it('the end of the first ends all of them', async () => {
   await app.end();
   const left = all.filter((pid) => childrenAlive(pid));
   expect(left).toEqual([]);
+});
+
+it.each(['SIGTERM', 'SIGINT'] as const)('npm start ends with all its processes on %s', async (signal) => {
+  const port = await freePort();
+  const npm = spawn('npm', ['start'], {
+    env: {
+      ...process.env,
+      DATABASE_URL: app.databaseUrl,
+      AUTH_SECRET: SECRET,
+      PORT: String(port),
+      WORKERS: '2',
+    },
+    stdio: 'ignore',
+  });
+  const ready = `http://127.0.0.1:${port}/api/ready`;
+  await expect
+    .poll(
+      () =>
+        fetch(ready).then(
+          (r) => r.status,
+          () => 0,
+        ),
+      { timeout: 60_000 },
+    )
+    .toBe(200);
+  // Under npm stands the script, under it the first process, under that two that answer.
+  const script = childrenOf(npm.pid ?? 0)[0] ?? 0;
+  const all = [script, ...childrenOf(script), ...childrenOf(script).flatMap(childrenOf)];
+  expect(all).toHaveLength(4);
+  npm.kill(signal);
+  await expect.poll(() => all.filter(childrenAlive), { timeout: 20_000 }).toEqual([]);
+  await expect(fetch(ready)).rejects.toThrow();
 });
 
 function childrenAlive(pid: number): boolean {

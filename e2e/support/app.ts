@@ -22,7 +22,8 @@ export const SECRET = 'a-secret-for-tests-only-0123456789abcdef';
 /** Every demo person has this password in tests. */
 export const PASSWORD = 'test-pass-word';
 
-function freePort(): Promise<number> {
+/** A TCP port of loopback that nobody uses now. */
+export function freePort(): Promise<number> {
   return new Promise((resolve) => {
     const server = createServer().listen(0, '127.0.0.1', () => {
       const address = server.address();

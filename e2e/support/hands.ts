@@ -1,4 +1,4 @@
-import { By } from 'selenium-webdriver';
+import { By, Key } from 'selenium-webdriver';
 import type { Page } from './browser';
 
 const until = (page: Page, what: string, condition: () => Promise<boolean>) => page.waitFor(condition, what);
@@ -51,4 +51,40 @@ export async function proveAll(page: Page): Promise<number> {
       );
     });
   }
+}
+
+/** What a person does on a page again and again. */
+export function hands(page: () => Page) {
+  const click = async (css: string) => (await page().find(css)).click();
+  const press = async (tags: string, words: string) => (await page().named(tags, words)).click();
+  const type = async (css: string, text: string) => {
+    await click(css);
+    await page().press(text);
+  };
+  return {
+    click,
+    press,
+    type,
+    /** A list is picked from by its keys: a click would open it over the page. */
+    pick: async (css: string, text: string) => {
+      await page().tabTo(await page().find(css));
+      await page().press(text);
+    },
+    next: (stage: string) => click(`[data-next-stage=${stage}]`),
+    /** What is left is settled here, or handed over in writing; then the job is locked. */
+    settleAndLock: async (words: string) => {
+      for (let items = 0; items < 8; items += 1) {
+        const open = await page().driver.findElements({ css: 'main [data-item]' });
+        if (!open[0]) break;
+        const id = (await open[0].getAttribute('data-item')) ?? '';
+        await (await open[0].findElement({ css: 'button[aria-expanded]' })).click();
+        await type('main [data-item] form input', words);
+        await page().press(Key.ENTER);
+        await page().gone(`main [data-item="${id}"]`);
+      }
+      await page().seeText('Everything is closed');
+      await press('button', 'Lock and freeze');
+      await page().find('[data-standing=locked]');
+    },
+  };
 }

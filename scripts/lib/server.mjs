@@ -34,7 +34,8 @@ export async function answers(url, child) {
   while (Date.now() < until) {
     if (child.exitCode !== null) throw new Stop('The application ended while starting: see the lines above.');
     try {
-      await fetch(url, { redirect: 'manual' });
+      // Read to its end: an answer that nobody reads holds up whoever wants to end the application.
+      await (await fetch(url, { redirect: 'manual', headers: { connection: 'close' } })).arrayBuffer();
       return;
     } catch {
       await new Promise((r) => setTimeout(r, 100));
