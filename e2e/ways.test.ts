@@ -27,7 +27,7 @@ afterAll(async () => {
 
 const { problems, inspect } = inspector(() => page);
 beforeEach(() => void problems.splice(0));
-const { click, press, type, pick, next, settleAndLock } = hands(() => page);
+const { click, press, type, next, settleAndLock } = hands(() => page);
 
 it('takes a trailer from the door to the lock', { timeout: 240_000 }, async () => {
   const before = (await actionsDone(page)).length;

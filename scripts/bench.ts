@@ -4,6 +4,7 @@ import { AIMS, indexShelf, planLooks, shortlist } from '@/core/fitment';
 import { type AnyStoredEvent, foldJob } from '@/core/job';
 import type { Shelf } from '@/core/shelf';
 import { factRegistry } from '@/core/vehicle';
+import { benchBackup } from './bench/backup';
 import { benchShelf } from './bench/onShelf';
 import { benchHarness } from './bench/harness';
 import { benchHouse } from './bench/house';
@@ -94,6 +95,8 @@ try {
 } finally {
   await app.stop();
 }
+
+rows.push(...(await benchBackup()));
 
 mkdirSync('.local', { recursive: true });
 writeFileSync('.local/bench.json', JSON.stringify({ node: process.version, rows, orders }, null, 2));

@@ -1,0 +1,95 @@
+/** Kills the application and its database again and again, and sends what no page of ours sends: counts what broke. */
+import { mkdirSync, writeFileSync } from 'node:fs';
+import { parseArgs } from 'node:util';
+import { desc } from 'drizzle-orm';
+import { seededRandom } from '@/core/kernel/seededRandom';
+import { job } from '@/server/db/schema';
+import { type RunningApp, startApp } from '../e2e/support/app';
+import { demoDatabase } from '../e2e/support/demoDatabase';
+import { hostileAddresses, hostileBodies } from '../e2e/support/hostile';
+import { applicationKills, databaseKills } from '../e2e/support/kills';
+import { signInTo } from '../e2e/support/session';
+
+const MOST = { kills: 500, hostile: 1_000_000 } as const;
+const TOKEN = 'a-token-for-drills';
+const WARM = 500;
+const DEATH_PAGES = ['/', '/shelf/family', '/calculators', '/jobs/new'] as const;
+
+const { values } = parseArgs({
+  options: { kills: { type: 'string' }, hostile: { type: 'string' }, help: { type: 'boolean' } },
+});
+
+function chosen(name: 'kills' | 'hostile', usual: number): number {
+  const n = Number(values[name] ?? usual);
+  if (!Number.isInteger(n) || n < 0 || n > MOST[name])
+    throw new Error(`--${name} is a whole number from 0 to ${MOST[name]}`);
+  return n;
+}
+
+/** Hostile requests one at a time, in a seeded order; how many faults, dead pages, and how long the event loop hung. */
+async function hostileRun(app: RunningApp, count: number) {
+  const [row] = await app.db.select().from(job).orderBy(desc(job.number)).limit(1);
+  const ids = { job: row?.id ?? '', vehicle: row?.vehicleId ?? '' };
+  // What one request writes must not end the session of the next.
+  const all = [...hostileAddresses(ids), ...hostileBodies(ids)].filter((r) => !r.path.includes('/api/auth'));
+  const random = seededRandom(1);
+  const lead = await signInTo(app, 'ines');
+  const faults = new Map<string, number>();
+  const jobs = await app.db.$count(job);
+  const send = async (): Promise<number> => {
+    const { method, path, body } = all[Math.floor(random() * all.length)] ?? { method: 'GET', path: '/' };
+    const answer = method === 'GET' ? await lead.get(path) : await lead.post(path, body ?? '');
+    await answer.arrayBuffer();
+    if (answer.status >= 500) {
+      const what = `${answer.status} ${method} ${path.slice(0, 60)} ${(body ?? '').slice(0, 40)}`;
+      faults.set(what, (faults.get(what) ?? 0) + 1);
+    }
+    return answer.status;
+  };
+  for (let i = 0; i < WARM; i += 1) await send();
+  await delayP99(app);
+  const began = performance.now();
+  for (let i = 0; i < count; i += 1) await send();
+  const seconds = (performance.now() - began) / 1000;
+  const delay = await delayP99(app);
+  let dead = 0;
+  for (const page of DEATH_PAGES) if ((await lead.get(page)).status !== 200) dead += 1;
+  const seqs = await app.db.execute<{ n: number }>(
+    `select count(*)::int as n from job j where j.last_seq <> (select count(*) from job_event e where e.shop_id = j.shop_id and e.job_id = j.id)`,
+  );
+  return {
+    requests: count,
+    seconds: Math.round(seconds),
+    faults: Object.fromEntries(faults),
+    deadPages: dead,
+    halves: (seqs.rows[0]?.n ?? 0) + Math.abs((await app.db.$count(job)) - jobs),
+    eventLoopDelayP99Ms: Math.round(delay * 1000),
+  };
+}
+
+/** Since it was last asked, s. */
+async function delayP99(app: RunningApp): Promise<number> {
+  const answer = await fetch(`${app.url}/api/metrics`, { headers: { authorization: `Bearer ${TOKEN}` } });
+  return Number(/^yonder_event_loop_delay_p99_seconds (\S+)$/m.exec(await answer.text())?.[1] ?? NaN);
+}
+
+if (values.help)
+  console.log(`npm run drill -- [--kills N] [--hostile N]
+  --kills    rounds of a killed application, and as many of a killed database: 0 to ${MOST.kills}, else 50
+  --hostile  requests that no page of ours makes, one at a time: 0 to ${MOST.hostile}, else 100000`);
+else {
+  const kills = chosen('kills', 50);
+  const hostile = chosen('hostile', 100_000);
+  const results: Record<string, unknown> = {};
+  const app = await startApp(await demoDatabase(), { METRICS_TOKEN: TOKEN });
+  try {
+    if (hostile > 0) results.hostile = await hostileRun(app, hostile);
+    if (kills > 0) results.application = await applicationKills(app, kills);
+  } finally {
+    await app.stop();
+  }
+  if (kills > 0) results.database = await databaseKills(kills);
+  mkdirSync('.local', { recursive: true });
+  writeFileSync('.local/drill.json', JSON.stringify(results, null, 2));
+  console.log(JSON.stringify(results, null, 2));
+}
