@@ -13,6 +13,7 @@ import { benchPages } from './bench/pages';
 import { compareOrders, questionInstance } from './bench/questions';
 import { eq } from 'drizzle-orm';
 import { job } from '@/server/db/schema';
+import { runLoad } from './load/run';
 import { startApp } from '../e2e/support/app';
 import { demoDatabase } from '../e2e/support/demoDatabase';
 
@@ -97,10 +98,13 @@ try {
 }
 
 rows.push(...(await benchBackup()));
+const rush = await runLoad({ technicians: 200, seconds: 60, workers: 2, seed: 1 });
+rows.push(...rush.rows);
 
 mkdirSync('.local', { recursive: true });
 writeFileSync('.local/bench.json', JSON.stringify({ node: process.version, rows, orders }, null, 2));
 console.log(tableOf(rows));
+console.log(`errors under load: ${rush.errors.length}`);
 console.log('\nminutes to settle, mean over seeded instances (questionInstance 1–120, at most 8 facts)');
 console.log(
   ['aim', 'instances', 'optimum', 'greedy', 'as listed', 'greedy ÷ optimum', 'worst', 'its seed'].join(' | '),

@@ -13,6 +13,7 @@ import {
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
 import { FieldFault, useFaultWords } from './FieldFault';
+import { SaveBar } from './SaveBar';
 import { useSendForm } from './useSendForm';
 
 /** Figures that are typed as something else than they are kept as: a share in per cent, money in whole units. */
@@ -50,7 +51,8 @@ export function FigureFields({ figures, currency }: { figures: Figures; currency
     fuses: Object.fromEntries(WIRE_SIZES.map((w) => [w, sign(f.maxFuseA[w])])) as Record<WireSize, string>,
   });
   const [typed, setTyped] = useState(() => typedOf(figures));
-  const { send, busy, faults, setFaults, said } = useSendForm('/api/figures');
+  const sender = useSendForm('/api/figures');
+  const { send, faults, setFaults } = sender;
   const [saved, setSaved] = useState(false);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
@@ -67,7 +69,6 @@ export function FigureFields({ figures, currency }: { figures: Figures; currency
     setSaved(true);
     router.refresh();
   };
-  const wrong = said ?? (Object.keys(faults).length > 0 ? t('first-day.faults') : null);
   const cell = (
     key: string,
     label: string,
@@ -154,17 +155,11 @@ export function FigureFields({ figures, currency }: { figures: Figures; currency
           </tbody>
         </table>
       </div>
-      <div className="flex flex-wrap items-center gap-4">
-        <button type="submit" className={BUTTON.main} disabled={busy}>
-          {t('settings.save')}
-        </button>
+      <SaveBar sender={sender} saved={saved}>
         <button type="button" className={BUTTON.quiet} onClick={() => setTyped(typedOf(USUAL))}>
           {t('figures.all-usual')}
         </button>
-        <p role={wrong ? 'alert' : 'status'} className={wrong ? 'text-plum' : 'text-petrol'}>
-          {wrong ?? (saved && t('settings.saved'))}
-        </p>
-      </div>
+      </SaveBar>
     </form>
   );
 }

@@ -1,11 +1,12 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
-import { BUTTON, FIELD } from '@/ui/classes';
+import { FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
 import { FieldFault, useFaultWords } from './FieldFault';
 import { ShopFields } from './ShopFields';
 import { keptOf, type ShopKept, typedOf } from './shopValues';
+import { SaveBar } from './SaveBar';
 import { useSendForm } from './useSendForm';
 
 /** The settings of the shop; what is saved is used at once. */
@@ -14,7 +15,8 @@ export function Settings({ kept, zones }: { kept: ShopKept; zones: readonly stri
   const router = useRouter();
   const words = useFaultWords();
   const [values, setValues] = useState(() => typedOf(kept, decimal));
-  const { send, busy, faults, setFaults, said } = useSendForm('/api/settings');
+  const sender = useSendForm('/api/settings');
+  const { send, faults, setFaults } = sender;
   const [saved, setSaved] = useState(false);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
@@ -25,7 +27,6 @@ export function Settings({ kept, zones }: { kept: ShopKept; zones: readonly stri
     setSaved(true);
     router.refresh();
   };
-  const wrong = said ?? (Object.keys(faults).length > 0 ? t('first-day.faults') : null);
   return (
     <form onSubmit={submit} noValidate className="grid gap-5">
       <ShopFields values={values} onChange={setValues} faults={faults} zones={zones} />
@@ -44,14 +45,7 @@ export function Settings({ kept, zones }: { kept: ShopKept; zones: readonly stri
           </label>
         ))}
       </div>
-      <div className="flex items-center gap-4">
-        <button type="submit" className={BUTTON.main} disabled={busy}>
-          {t('settings.save')}
-        </button>
-        <p role={wrong ? 'alert' : 'status'} className={wrong ? 'text-plum' : 'text-petrol'}>
-          {wrong ?? (saved && t('settings.saved'))}
-        </p>
-      </div>
+      <SaveBar sender={sender} saved={saved} />
     </form>
   );
 }

@@ -14,16 +14,24 @@ const placeKey = (username: string, client: string) => `${nameKey(username)} ${c
 const ofName = (username: string) =>
   sql`(${signInFailure.username} = ${nameKey(username)} or starts_with(${signInFailure.username}, ${`${nameKey(username)} `}))`;
 
-/** Whether a person’s sign-in is shut somewhere: a lead sees it and can open it. */
-export async function isBlocked(db: Database | Transaction, username: string): Promise<boolean> {
+/** Which of some names are shut somewhere: a lead sees it and can open them. */
+export async function blockedAmong(
+  db: Database | Transaction,
+  usernames: readonly string[],
+): Promise<ReadonlySet<string>> {
+  if (usernames.length === 0) return new Set();
+  const name = sql<string>`split_part(${signInFailure.username}, ' ', 1)`;
   const rows = await db
-    .select({ username: signInFailure.username })
+    .selectDistinct({ name })
     .from(signInFailure)
     .where(
-      sql`${ofName(username)} and ${running} and ${signInFailure.count} >= case when ${signInFailure.username} = ${nameKey(username)} then ${FAILURES_OF_NAME}::int else ${FAILURES_PER_WINDOW}::int end`,
-    )
-    .limit(1);
-  return rows.length > 0;
+      and(
+        inArray(name, usernames.map(nameKey)),
+        running,
+        sql`${signInFailure.count} >= case when strpos(${signInFailure.username}, ' ') = 0 then ${FAILURES_OF_NAME}::int else ${FAILURES_PER_WINDOW}::int end`,
+      ),
+    );
+  return new Set(rows.map((r) => r.name));
 }
 
 /** Counts one more; a window that has run out starts anew. @returns the count with this one */

@@ -1,5 +1,5 @@
 import { BLADE_FUSES_A, FILAMENT_EXPONENT, STOCK_OHM, SYSTEM_V, WIRE_SIZES } from '@/core/electrical';
-import type { ConnectorHalf } from '@/core/harness';
+import { type ConnectorHalf, type TrailerConnector, TRAILER_CONNECTORS } from '@/core/harness';
 import { EMPTY_SHELF, type Part, type Profile, type Shelf } from '@/core/shelf';
 import roadRules from './roadRules.json';
 
@@ -51,6 +51,27 @@ function housings(rows: number, columns: number): readonly ConnectorHalf[] {
   }));
 }
 
+/**
+ * A standard trailer connector by its numbers: which pin is which its standard says, how its face lies one sees at the
+ * vehicle, so the pins stand in one row here.
+ */
+function trailerHalves({ id, pins }: TrailerConnector): readonly ConnectorHalf[] {
+  const family = `trailer-${id}-by-number`;
+  const cavities = pins.map(({ pin }, i) => ({ number: pin, row: 1, column: i + 1 }));
+  return (['vehicle', 'lamp'] as const).map((half) => ({
+    id: `${family}-${half}`,
+    family,
+    half,
+    rows: 1,
+    columns: pins.length,
+    cavities,
+    latch: 'none',
+    locks: [],
+    sealed: false,
+    keyed: true,
+  }));
+}
+
 const slug = (text: string) =>
   text
     .toLowerCase()
@@ -68,15 +89,15 @@ const bulbA = (system: 12 | 24, watts: number): number =>
   Math.round((watts / system) * (SYSTEM_V[system].testV / system) ** FILAMENT_EXPONENT * 100) / 100;
 
 /**
- * What a shop begins with that brings no shelf of its own: housings by count and shape, fuses, wire, small
- * parts of the wiring, resistors, bulbs with their currents, and the road rules as working summaries. No brand, no
+ * What a shop begins with that brings no shelf of its own: housings by count and shape, trailer
+ * connectors by their standards' numbers, fuses, wire, small parts of the wiring, resistors, bulbs with their currents, and the road rules as working summaries. No brand, no
  * price.
  */
 export function starterSet(): Shelf {
   return {
     ...EMPTY_SHELF,
     profiles: roadRules as unknown as readonly Profile[],
-    connectors: SHAPES.flatMap(([r, c]) => housings(r, c)),
+    connectors: [...SHAPES.flatMap(([r, c]) => housings(r, c)), ...TRAILER_CONNECTORS.flatMap(trailerHalves)],
     parts: [
       ...WIRE_SIZES.map((w) =>
         part(`wire-${slug(w)}`, named(`Wire ${w}, by the metre`, `Wire ${w}, by the meter`), `wire ${w}`),

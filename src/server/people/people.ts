@@ -3,7 +3,7 @@ import * as yup from 'yup';
 import { type Actor, may, type Role, ROLES } from '../access';
 import { audit, type Change } from '../audit';
 import { makeSignIn, setPassword, temporaryPassword, usernameOf } from '../auth/passwords';
-import { clearFailures, isBlocked } from '../auth/signInLimit';
+import { blockedAmong, clearFailures } from '../auth/signInLimit';
 import type { Database, Transaction } from '../db/connection';
 import { member, session, shop, user } from '../db/schema';
 import { personFields } from '../firstDay/shopForm';
@@ -30,17 +30,19 @@ export async function peopleOf(db: Database, shopId: string): Promise<readonly P
     .innerJoin(user, eq(user.id, member.userId))
     .where(eq(member.shopId, shopId))
     .orderBy(sql`${member.endedAt} is not null`, asc(user.name));
-  return Promise.all(
-    rows.map(async ({ member: m, user: u }) => ({
-      id: u.id,
-      name: u.name,
-      username: u.username ?? '',
-      role: m.role,
-      ended: m.endedAt?.toISOString() ?? null,
-      temporary: m.mustChange,
-      blocked: await isBlocked(db, u.username ?? ''),
-    })),
+  const blocked = await blockedAmong(
+    db,
+    rows.map((r) => r.user.username ?? ''),
   );
+  return rows.map(({ member: m, user: u }) => ({
+    id: u.id,
+    name: u.name,
+    username: u.username ?? '',
+    role: m.role,
+    ended: m.endedAt?.toISOString() ?? null,
+    temporary: m.mustChange,
+    blocked: blocked.has(usernameOf(u.username ?? '')),
+  }));
 }
 
 const id = yup.string().strict().max(60, 'too-long').required('missing');
