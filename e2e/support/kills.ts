@@ -24,6 +24,9 @@ export interface KillCount {
 /** Single entries, and entries of the one batch, that are in flight when the power goes. */
 const SINGLE = 4;
 const BATCH = 3;
+/** After how long the power goes, in turn. */
+const WAITS = 6;
+const WAIT_MS = 20;
 const TRIES = 200;
 const PAUSE_MS = 150;
 
@@ -57,12 +60,15 @@ export async function surviveKills(
   for (let round = 0; round < rounds; round += 1) {
     const notes = Array.from({ length: SINGLE }, (_, i) => modificationNote(jobId, `alone ${round}.${i}`));
     const batch = Array.from({ length: BATCH }, (_, i) => modificationNote(jobId, `together ${round}.${i}`));
-    const sent = [...notes.map((n) => [n]), batch];
-    const flying = sent.map(send);
+    const first = [modificationNote(jobId, `before ${round}`)];
+    const flown = [...notes.map((n) => [n]), batch];
+    const sent = [first, ...flown];
+    const before = await send(first);
+    const flying = flown.map(send);
     // Now at once, now when some of it has been answered.
-    await new Promise((r) => setTimeout(r, (round % 5) * 8));
+    await new Promise((r) => setTimeout(r, (round % WAITS) * WAIT_MS));
     await powerGoes();
-    const answered = await Promise.all(flying);
+    const answered = [before, ...(await Promise.all(flying))];
     await powerComes();
     const found = new Set(await onDisk());
     const good = sent.filter((_, i) => answered[i]).flat();
