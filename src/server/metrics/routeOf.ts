@@ -19,13 +19,17 @@ const FIRST = new Set([
 ]);
 const API = new Set([
   'auth',
+  'bookings',
   'bundle',
   'calendar',
   'events',
+  'figures',
   'first-day',
   'health',
   'held',
   'jobs',
+  'keys',
+  'locale',
   'me',
   'metrics',
   'people',
@@ -33,7 +37,8 @@ const API = new Set([
   'ready',
   'settings',
   'shelf',
-  'tokens',
+  'stock',
+  'vehicles',
 ]);
 
 /**

@@ -29,9 +29,9 @@ export async function stockOf(
   return Object.fromEntries(rows.map((r) => [r.part, r.count]));
 }
 
-/** Writes down what was counted of a part or a lamp of the shelf. @returns false: that is not for this person, or on no shelf */
+/** Writes down what was counted of a part or a lamp of the shelf. @returns false: that is not for this person, no count, or on no shelf */
 export async function setStock(db: Database, actor: Actor, part: string, count: number): Promise<boolean> {
-  if (!may(actor.role, 'choose-parts')) return false;
+  if (!may(actor.role, 'choose-parts') || !stockForm.isValidSync({ part, count })) return false;
   return db.transaction(async (tx) => {
     const known = and(eq(catalogueHead.shopId, actor.shopId), eq(catalogueHead.id, part));
     const [row] = await tx.select({ id: catalogueHead.id }).from(catalogueHead).where(known).limit(1);
