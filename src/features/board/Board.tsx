@@ -15,6 +15,7 @@ import { JobTable } from './JobTable';
 /** The jobs of the shop with their looms: where each stands and what hangs on it. */
 export function Board({
   inWork,
+  inWorkCount,
   moreInWork,
   released,
   older,
@@ -23,7 +24,8 @@ export function Board({
   ...plan
 }: {
   inWork: readonly BoardJob[];
-  /** There are more than these, the newest. */
+  /** How many there are, and whether these are the newest of them alone. */
+  inWorkCount: number;
   moreInWork: boolean;
   /** A page of them, newest first. */
   released: readonly BoardJob[];
@@ -45,7 +47,9 @@ export function Board({
         <div className="flex items-baseline gap-4">
           <h1 className="text-3xl">{t('board.title')}</h1>
           <p className="text-soft">
-            {t('board.count', { open: inWork.length, items: inWork.reduce((n, j) => n + j.openCount, 0) })}
+            {moreInWork
+              ? t('board.count-only', { open: inWorkCount })
+              : t('board.count', { open: inWork.length, items: inWork.reduce((n, j) => n + j.openCount, 0) })}
           </p>
         </div>
         <div className="flex items-center gap-4">
@@ -67,7 +71,12 @@ export function Board({
           <h2 className="mb-2 mt-5 text-xl">{t('board.in-work')}</h2>
           <JobTable jobs={inWork} empty={t('board.none-in-work')} />
           {moreInWork && (
-            <p className="py-3 text-soft">{t('board.more-in-work', { count: inWork.length })}</p>
+            <p className="flex flex-wrap items-baseline gap-4 py-3 text-soft">
+              {t('board.more-in-work', { count: inWork.length })}
+              <Link href="/?all=1" className={BUTTON.quiet}>
+                {t('board.show-all', { count: inWorkCount })}
+              </Link>
+            </p>
           )}
           {released.length > 0 && (
             <>

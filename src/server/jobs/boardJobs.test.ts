@@ -140,10 +140,11 @@ describe('a line that was kept says what a fresh reading says', () => {
 it('more in work than are shown: the newest, and it is said', async () => {
   const all = await board();
   expect(all.moreInWork).toBe(false);
-  const some = await boardJobs(demo.db, demo.id, [], FROM, null, 5);
+  const some = await boardJobs(demo.db, demo.id, [], FROM, null, false, 5);
   expect(some.moreInWork).toBe(true);
+  expect(some.inWorkCount).toBe(all.inWork.length);
   expect(numbers(some.inWork)).toEqual(numbers(all.inWork).slice(0, 5));
-  expect((await boardJobs(demo.db, demo.id, [], FROM, null, all.inWork.length)).moreInWork).toBe(false);
+  expect((await boardJobs(demo.db, demo.id, [], FROM, null, true, all.inWork.length)).moreInWork).toBe(false);
 });
 
 describe('released jobs', () => {

@@ -2,9 +2,10 @@ import { and, desc, eq, gte, lt } from 'drizzle-orm';
 import type { Database } from '../db/connection';
 import { booking, job } from '../db/schema';
 import { jobLines, type KnownJob } from './jobLines';
-import { newestInWork, RELEASED } from './jobLists';
+import { IN_WORK, newestInWork, RELEASED } from './jobLists';
 
-/** Jobs in work that the board shows at most: more than any shop has bays and days for. */
+/** *Settings*: jobs in work that the board shows at first, and where somebody asks for all: more than any shop has bays and days for. */
+const IN_WORK_FIRST = 60;
 const IN_WORK_LIMIT = 300;
 /** Released jobs on one page of the board. */
 const RELEASED_PAGE = 20;
@@ -12,7 +13,8 @@ const RELEASED_PAGE = 20;
 export interface BoardJobs {
   /** Newest first. */
   readonly inWork: readonly KnownJob[];
-  /** There are more in work than the newest that are shown. */
+  /** How many are in work, shown or not; there are more than the newest that are shown. */
+  readonly inWorkCount: number;
   readonly moreInWork: boolean;
   readonly released: readonly KnownJob[];
   /** Released jobs of a lower number than this are on the next page; null: there are none. */
@@ -28,7 +30,7 @@ export interface BoardJobs {
  * @param bookedJobs ids of the jobs whose bookings are shown
  * @param from start of the first day shown
  * @param before only released jobs of a lower number
- * @param limit jobs in work that are shown at most
+ * @param all as many of the jobs in work as there can be, not the newest alone
  */
 export async function boardJobs(
   db: Database,
@@ -36,10 +38,11 @@ export async function boardJobs(
   bookedJobs: readonly string[],
   from: Date,
   before: number | null,
-  limit = IN_WORK_LIMIT,
+  all = false,
+  limit = all ? IN_WORK_LIMIT : IN_WORK_FIRST,
 ): Promise<BoardJobs> {
-  const found = await newestInWork(db, shopId, limit + 1);
-  const open = found.slice(0, limit);
+  const open = await newestInWork(db, shopId, limit);
+  const inWorkCount = await db.$count(job, and(eq(job.shopId, shopId), IN_WORK));
   const done = await db
     .select({ id: job.id, number: job.number })
     .from(job)
@@ -56,7 +59,8 @@ export async function boardJobs(
   const here = lines.filter((l) => listed.has(l.id));
   return {
     inWork: here.filter((l) => !l.locked),
-    moreInWork: found.length > limit,
+    inWorkCount,
+    moreInWork: inWorkCount > open.length,
     released: here.filter((l) => l.locked),
     older: done.length > RELEASED_PAGE ? (page.at(-1)?.number ?? null) : null,
     booked: lines.filter((l) => !listed.has(l.id)),

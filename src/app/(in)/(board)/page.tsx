@@ -50,6 +50,7 @@ export default async function Page({
     bookings.map((b) => b.job),
     from,
     before,
+    said('all') !== '',
   );
   return (
     <Board
