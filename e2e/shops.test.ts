@@ -1,9 +1,9 @@
 import { readdirSync } from 'node:fs';
 import path from 'node:path';
-import { eq } from 'drizzle-orm';
+import { eq, like } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { addPerson } from '@/server/auth/addPerson';
-import { job, jobEvent, shop, vehicle } from '@/server/db/schema';
+import { job, jobEvent, rateLimit, shop, vehicle } from '@/server/db/schema';
 import { type Ids, ROUTES } from './routes';
 import { PASSWORD, type RunningApp } from './support/app';
 import { startDemoApp } from './support/demoApp';
@@ -172,6 +172,22 @@ describe('sign-in', () => {
     // Its own tries are counted too.
     for (let i = 0; i < 10; i += 1) await trySignIn(app, 'jory', `guess-number-${i}`, { cookie: known });
     expect((await trySignIn(app, 'jory', 'x', { cookie: known })).status).toBe(429);
+  });
+
+  it('a known device gets in even where a crowd has used up all sign-ins of a minute', async () => {
+    const first = await trySignIn(app, 'tomas', PASSWORD);
+    const known =
+      first.headers
+        .getSetCookie()
+        .find((c) => c.startsWith('yonder.known='))
+        ?.split(';')[0] ?? '';
+    await app.db
+      .update(rateLimit)
+      .set({ count: 1_000_000, lastRequest: Date.now() })
+      .where(like(rateLimit.key, '%/sign-in/username'));
+    expect((await trySignIn(app, 'tomas', PASSWORD)).status).toBe(429);
+    expect((await trySignIn(app, 'tomas', PASSWORD, { cookie: known })).status).toBe(200);
+    await app.db.delete(rateLimit);
   });
 
   it('lets no more guesses through at once than one after the other', async () => {

@@ -1,6 +1,6 @@
 import { database } from '../db/connection';
 import { auth, CLIENT_HEADER, isSecure, secretOf } from './auth';
-import { knownDevice, knownDeviceCookie } from './knownDevice';
+import { addressOfDevice, knownDevice, knownDeviceCookie } from './knownDevice';
 import { clearFailures, giveTryBack, takeTry } from './signInLimit';
 
 /** Only these calls of the library are open to the network. */
@@ -21,11 +21,13 @@ export async function handleAuth(request: Request): Promise<Response> {
   const { pathname } = new URL(request.url);
   if (!OPEN_PATHS.has(pathname)) return new Response(null, { status: 404 });
   const client = clientOf(request);
-  const headers = new Headers(request.headers);
-  headers.set(CLIENT_HEADER, client);
   const body = request.method === 'GET' ? null : await request.text();
-  const inner = new Request(request.url, { method: request.method, headers, body });
-  if (pathname !== '/api/auth/sign-in/username') return auth().handler(inner);
+  const call = (address: string) => {
+    const headers = new Headers(request.headers);
+    headers.set(CLIENT_HEADER, address);
+    return auth().handler(new Request(request.url, { method: request.method, headers, body }));
+  };
+  if (pathname !== '/api/auth/sign-in/username') return call(client);
 
   const username = readUsername(body);
   if (username === null) return Response.json({ code: 'sign-in-malformed' }, { status: 400 });
@@ -34,7 +36,8 @@ export async function handleAuth(request: Request): Promise<Response> {
   const from = device === null ? { address: client } : { device };
   if (!(await takeTry(db, username, from)))
     return Response.json({ code: 'sign-in-blocked' }, { status: 429 });
-  const answer = await auth().handler(inner);
+  // A known device is a caller of its own: a crowd of strangers does not use up its sign-ins.
+  const answer = await call(device === null ? client : addressOfDevice(device));
   if (!answer.ok) {
     // Only a password that was compared and found wrong is a failure.
     if (answer.status !== 401) await giveTryBack(db, username, from);

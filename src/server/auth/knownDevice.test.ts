@@ -1,5 +1,7 @@
+import { isIPv6 } from 'node:net';
 import { expect, it } from 'vitest';
-import { knownDevice, knownDeviceCookie } from './knownDevice';
+
+import { addressOfDevice, knownDevice, knownDeviceCookie } from './knownDevice';
 
 const SECRET = 'a-secret-for-tests-only-0123456789abcdef';
 const cookieOf = (username: string, secret = SECRET) =>
@@ -23,4 +25,12 @@ it('two devices are two, and their cookies go to the sign-in alone', () => {
   expect(cookieOf('ines')).not.toBe(cookieOf('ines'));
   expect(knownDeviceCookie('ines', SECRET, true)).toMatch(/HttpOnly.*SameSite=Lax.*Secure/);
   expect(knownDeviceCookie('ines', SECRET, false)).not.toContain('Secure');
+});
+
+it('a device is an address of its own, as the library wants addresses', () => {
+  const [a, b] = [cookieOf('ines'), cookieOf('ines')].map((c) => knownDevice(c, 'ines', SECRET) ?? '');
+  expect(isIPv6(addressOfDevice(a ?? ''))).toBe(true);
+  // Networks are counted by their first half: even that is its own.
+  const half = (id: string) => addressOfDevice(id).split(':').slice(0, 4).join(':');
+  expect(half(a ?? '')).not.toBe(half(b ?? ''));
 });
