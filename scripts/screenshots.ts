@@ -30,6 +30,7 @@ try {
     ['shelf', '/shelf/application', 'table'],
     ['shelf-row', '/shelf/family/orrel-packet', '[data-drawn]'],
     ['shop-people', '/shop/people', '[data-person]'],
+    ['shop-figures', '/shop/figures', '[data-figure]'],
     ['sheet-customer', `/jobs/${ids.get(1)}/sheets/customer`, 'main h1'],
     ['sheet-harness', `/jobs/${ids.get(12)}/sheets/harness?pos=headlamp.front.left`, 'main h1'],
   ];
