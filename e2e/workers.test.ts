@@ -106,10 +106,14 @@ it.each(['SIGTERM', 'SIGINT'] as const)('npm start ends with all its processes o
       { timeout: 60_000 },
     )
     .toBe(200);
-  // Under npm stands the script, under it the first process, under that two that answer.
-  const script = childrenOf(npm.pid ?? 0)[0] ?? 0;
-  const all = [script, ...childrenOf(script), ...childrenOf(script).flatMap(childrenOf)];
-  expect(all).toHaveLength(4);
+  // Under npm stands the script, under it the first process, under that two that answer; while it starts there is
+  // besides what looks whether the installation is empty.
+  const family = () => {
+    const script = childrenOf(npm.pid ?? 0)[0] ?? 0;
+    return [script, ...childrenOf(script), ...childrenOf(script).flatMap(childrenOf)];
+  };
+  await expect.poll(() => family().length, { timeout: 30_000 }).toBe(4);
+  const all = family();
   npm.kill(signal);
   await expect.poll(() => all.filter(childrenAlive), { timeout: 20_000 }).toEqual([]);
   await expect(fetch(ready)).rejects.toThrow();
