@@ -1,11 +1,11 @@
 'use client';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
+import { LOCALES } from '@/words';
 import { FieldFault, useFaultWords } from './FieldFault';
 import type { Faults, ShopValues } from './shopValues';
 
 const MARKETS = ['unknown', 'ECE', 'NA', 'none'];
-const LOCALES = ['en-GB', 'en-US'];
 
 type Text = Exclude<keyof ShopValues, 'bays'>;
 
