@@ -1,6 +1,6 @@
 'use client';
 import { type FormEvent, useState } from 'react';
-import { fitView, type SwapOrders } from '@/core/job';
+import { fitView, type SwapOrders, withTax } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { useBusy, useJob, useView } from '../job/JobContext';
@@ -18,6 +18,7 @@ export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData
     const part = data.parts[id];
     return lamp ? `${lamp.maker} ${lamp.name} ${lamp.partNumber}` : part ? prose(part.name) : id;
   };
+  const taxed = quote.total && withTax(quote.total, rates);
   return (
     <section aria-label={t('quote.title')}>
       <h3 className="mb-1 text-lg">{t('quote.title')}</h3>
@@ -53,14 +54,11 @@ export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData
           </tr>
         </tbody>
       </table>
-      {quote.total && rates.taxBp !== undefined && (
+      {taxed && rates.taxBp !== undefined && (
         <p className="text-right text-sm text-soft" data-tax>
           {t('quote.with-tax', {
             percent: say.number(rates.taxBp / 100),
-            total: say.money(
-              quote.total.minor + Math.round((quote.total.minor * rates.taxBp) / 10_000),
-              quote.total.currency,
-            ),
+            total: say.money(taxed.minor, taxed.currency),
           })}
         </p>
       )}

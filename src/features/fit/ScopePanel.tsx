@@ -1,7 +1,7 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { fitView } from '@/core/job';
+import { fitView, workPrice } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useBusy, useJob, useView } from '../job/JobContext';
 import { readMoney } from './figures';
@@ -72,7 +72,7 @@ function ScopeForm({ onKept }: { onKept: () => void }) {
   const isMinutes = /^\d{1,5}$/.test(form.minutes.trim());
   const missing = (k: Field) => form[k].trim() === '' || (k === 'minutes' && !isMinutes);
   // The shop's hour for those minutes, until somebody says another price.
-  const reckoned = isMinutes ? Math.round((rates.hour.minor * Number(form.minutes)) / 60) : null;
+  const reckoned = isMinutes ? workPrice(rates, Number(form.minutes)).minor : null;
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     if (WANTED.some(missing)) return setFault('all-wanted');

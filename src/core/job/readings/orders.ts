@@ -15,6 +15,16 @@ export interface Rates {
   readonly taxBp?: number;
 }
 
+/** What some minutes of work cost at the hour's price. */
+export const workPrice = (rates: Rates, minutes: number): Money => ({
+  ...rates.hour,
+  minor: Math.round((rates.hour.minor * minutes) / 60),
+});
+
+/** A sum with the tax that is set, rounded to the minor unit; null: none is set. */
+export const withTax = (sum: Money, { taxBp }: Rates): Money | null =>
+  taxBp === undefined ? null : { ...sum, minor: sum.minor + Math.round((sum.minor * taxBp) / 10_000) };
+
 /** A line of a quote. `perhaps`: only if an open fact turns out badly; it is shown and not added up. */
 export interface QuoteLine {
   readonly kind: 'lamp' | 'part' | 'work' | 'wiring';
@@ -158,7 +168,7 @@ export function quoteOf(
       kind: 'work' as const,
       id: 'work',
       quantity: low,
-      price: { ...s.rates.hour, minor: Math.round((s.rates.hour.minor * low) / 60) },
+      price: workPrice(s.rates, low),
       perhaps: false,
     },
   ];
