@@ -211,6 +211,8 @@ export async function openPage(
 export function inspector(page: () => Page) {
   const problems: string[] = [];
   const inspect = async (view: string): Promise<void> => {
+    // While a page is fetched anew its title is gone for a moment.
+    await page().waitFor(async () => (await page().driver.getTitle()) !== '', 'the page never had a title');
     for (const v of await page().axe()) problems.push(`${view}: ${v}`);
     for (const e of await page().consoleErrors()) problems.push(`${view}: console ${e}`);
   };

@@ -1,7 +1,7 @@
 /** Seeded instances for the question planner: rules as a catalogue has them, over facts with looks and usual values. */
-import { cheapestPlan } from '@/core/fitment/cheapestPlan';
-import type { Condition, Leaf } from '@/core/fitment/condition';
-import { scoreLooks } from '@/core/fitment/lookPlan';
+import { cheapestPlan } from '@/core/decide/cheapestPlan';
+import type { Condition, Leaf } from '@/core/rule/condition';
+import { scoreLooks } from '@/core/decide/lookPlan';
 import {
   type Aim,
   type Look,
@@ -12,7 +12,7 @@ import {
   type Quest,
   questOf,
   usefulLooks,
-} from '@/core/fitment/quest';
+} from '@/core/decide/quest';
 import { seededRandom } from '@/core/kernel/seededRandom';
 import { type FactKey, factRegistry } from '@/core/vehicle';
 
@@ -50,9 +50,10 @@ export function questionInstance(seed: number, lamps: number, facts: number, aim
       id: `f${i}`,
       ref: `f${i}@vehicle`,
       accepts: { kind: 'values', values },
-      mends: pick(5) === 0 ? [{ mend: { parts: [], minutes: 5 }, when: null }] : [],
+      mends: pick(5) === 0 ? [{ mend: { parts: [], minutes: 5 }, when: null, counts: 'm' }] : [],
       origin: { kind: 'lamp', code: '', facts: {} },
       position: null,
+      side: null,
     };
   };
   const rule = (): Condition => ({

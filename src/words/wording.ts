@@ -110,6 +110,10 @@ export function wording(words: Words, names: FactNames): Wording {
   };
 
   const wanted = (f: ReturnType<typeof factsOf>): string => {
+    const plain = plainlyWanted(f);
+    return f.negated === true && plain ? t('wanted.anything-but', { plain }) : plain;
+  };
+  const plainlyWanted = (f: ReturnType<typeof factsOf>): string => {
     const key = String(f.fact ?? '');
     if (Array.isArray(f.wanted)) return words.or(f.wanted.map((w: string) => value(key, w)));
     if (f.from !== undefined && f.to !== undefined)

@@ -7,10 +7,12 @@ import {
   type ReasonFacts,
   type ReasonOf,
 } from '../kernel/reason';
-import { type FactRef, splitFactRef } from '../vehicle';
-import { type Condition, type Leaf, MEND, NO } from './condition';
-import { type Interval, type Known, plain, type Prepared, type Verdict } from './evaluate';
 import { accepted, type Accepts } from '../rule';
+import type { Condition, Leaf } from '../rule/condition';
+import type { Known, Prepared } from '../rule/evaluate';
+import type { MendTag } from '../rule/expression';
+import { type Interval, MEND, NO, type Verdict } from '../rule/rank';
+import { type FactRef, splitFactRef } from '../vehicle';
 
 /** What a requirement of a profile came to: `no` lost and not made up for, `mend` made up for by parts. */
 export interface RequirementOutcome {
@@ -28,38 +30,63 @@ const ORDER = [
   'lost-but-supplied',
   'leaf-mended',
   'leaf-met',
+  'always-so',
 ];
+
+/** What the reasons are given of. */
+export interface Explained {
+  readonly verdict: Verdict;
+  /** The minimal set that the verdict stands on. */
+  readonly facts: readonly FactRef[];
+  readonly open: readonly FactRef[];
+  /** The mends that are surely taken. */
+  readonly mended: readonly MendTag[];
+}
 
 /**
  * The reasons of a verdict: what each fact of the minimal set decided, which required functions are lost whatever
- * else, and for `check-first` what is still open. What holds alike on several positions is said once.
+ * else, and for `check-first` what is still open. A fit names only what is met, a fit with parts what is met or mended,
+ * a misfit only what is not met; under a `not` the test is turned round. What holds alike on several positions is said
+ * once; where nothing had to be known, the row whose rule is always so is named.
  */
 export function explain(
   p: Prepared,
   known: Known,
-  verdict: Verdict,
-  facts: readonly FactRef[],
-  open: readonly FactRef[],
+  { verdict, facts, open, mended }: Explained,
   requirements: readonly RequirementOutcome[],
+  application: string,
 ): readonly Reason[] {
   const found: Reason[] = requirements.flatMap((r) => requirementReason(r, verdict));
-  for (const leaf of visibleLeaves(p.condition)) {
+  const taken = new Set(mended.map((t) => t.leaf));
+  for (const { leaf, negated } of visibleLeaves(p.condition)) {
     const value = known.get(leaf.ref);
     if (value === undefined) {
-      if (open.includes(leaf.ref)) found.push(reason('leaf-open', leafFacts(leaf, null)));
+      if (open.includes(leaf.ref)) found.push(reason('leaf-open', leafFacts(leaf, null, negated)));
       continue;
     }
-    const code = accepted(leaf.accepts, value)
-      ? 'leaf-met'
-      : plain(leaf, p, known).hi >= MEND
-        ? 'leaf-mended'
-        : 'leaf-unmet';
-    if (verdict === 'does-not-fit' && code !== 'leaf-unmet') continue;
+    const met = accepted(leaf.accepts, value) !== negated;
+    const code = met ? 'leaf-met' : taken.has(leaf.id) ? 'leaf-mended' : 'leaf-unmet';
+    if (!says(verdict, code)) continue;
     // A mended leaf explains the parts even where the verdict would be the same without knowing it.
     if (!facts.includes(leaf.ref) && verdict !== 'check-first' && code !== 'leaf-mended') continue;
-    found.push(reason(code, leafFacts(leaf, value)));
+    found.push(reason(code, leafFacts(leaf, value, negated)));
   }
+  if (found.length === 0 && verdict !== 'check-first') found.push(reason('always-so', { application }));
   return together(found).sort((a, b) => ORDER.indexOf(a.code) - ORDER.indexOf(b.code));
+}
+
+/** Which reasons speak for a verdict. */
+function says(verdict: Verdict, code: LeafCode): boolean {
+  switch (verdict) {
+    case 'fits':
+      return code === 'leaf-met';
+    case 'fits-with-parts':
+      return code !== 'leaf-unmet';
+    case 'does-not-fit':
+      return code === 'leaf-unmet';
+    case 'check-first':
+      return true;
+  }
 }
 
 function requirementReason(
@@ -68,7 +95,7 @@ function requirementReason(
 ): readonly Reason[] {
   if (hi === NO) return [reason('lost-and-required', facts)];
   if (lo === NO) return verdict === 'check-first' ? [reason('required-open', facts)] : [];
-  return lo === MEND ? [reason('lost-but-supplied', facts)] : [];
+  return lo === MEND && verdict !== 'does-not-fit' ? [reason('lost-but-supplied', facts)] : [];
 }
 
 /** Joins reasons that differ in their subject only. */
@@ -90,16 +117,33 @@ function together(reasons: readonly Reason[]): Reason[] {
 
 const isLeaf = (r: Reason): r is ReasonOf<LeafCode> => r.code.startsWith('leaf-');
 
-/** Leaves of the application's own rule and of the lamp: those a person would call conditions. */
-function visibleLeaves(c: Condition): readonly Leaf[] {
-  if (c.kind === 'all' || c.kind === 'any') return c.of.flatMap(visibleLeaves);
-  if (c.kind === 'not') return visibleLeaves(c.of);
-  return c.kind === 'leaf' && c.origin.kind !== 'profile' ? [c] : [];
+/** Leaves of the application's own rule and of the lamp, those a person would call conditions, with what turns them. */
+function visibleLeaves(
+  c: Condition,
+  negated = false,
+): readonly { readonly leaf: Leaf; readonly negated: boolean }[] {
+  switch (c.kind) {
+    case 'all':
+    case 'any':
+      return c.of.flatMap((x) => visibleLeaves(x, negated));
+    case 'not':
+      return visibleLeaves(c.of, !negated);
+    case 'claims':
+      return [c.look, ...c.says].flatMap((x) => visibleLeaves(x, negated));
+    case 'constant':
+      return [];
+    case 'leaf':
+      if (c.origin.kind === 'profile') return [];
+      return [
+        { leaf: c, negated },
+        ...c.mends.flatMap((m) => (m.when ? visibleLeaves(m.when, negated) : [])),
+      ];
+  }
 }
 
-function leafFacts(leaf: Leaf, value: ReasonValue): ReasonFacts[LeafCode] {
+function leafFacts(leaf: Leaf, value: ReasonValue, negated: boolean): ReasonFacts[LeafCode] {
   const { key, subject } = splitFactRef(leaf.ref);
-  const base = { fact: key, subject, value, ...wanted(leaf.accepts) };
+  const base = { fact: key, subject, value, ...wanted(leaf.accepts), ...(negated ? { negated } : {}) };
   if (leaf.origin.kind !== 'predicate') return { ...base, implied: leaf.origin.code, ...leaf.origin.facts };
   const { why, howToCheck, id } = leaf.origin.predicate;
   return { ...base, predicate: id, ...(why ? { why } : {}), ...(howToCheck ? { howToCheck } : {}) };

@@ -8,8 +8,9 @@ import {
   type Provided,
   type Side,
 } from '../vehicle';
-import { bindAt, type Condition, fold, NO } from './condition';
-import { evaluate, type Known, prepare } from './evaluate';
+import { bindAt, type Condition, fold } from '../rule/condition';
+import { evaluate, type Known, prepare } from '../rule/evaluate';
+import { NO } from '../rule/rank';
 import { any, type BoundRequirement, type SwapPlan } from './profile';
 
 /** Whether something holds: surely, surely not, or not known. */
@@ -41,13 +42,18 @@ export function certainty(c: Condition, known: Known, registry: FactRegistry): C
   return lo > NO ? 'yes' : hi === NO ? 'no' : 'unknown';
 }
 
-/** Old against new, function by function, in the order of the terms list. @param parts what goes with the lamp */
+/**
+ * Old against new, function by function, in the order of the terms list.
+ * @param parts what goes with the lamp
+ * @param lost what mends cost, `does@position`
+ */
 export function functionRows(
   plan: SwapPlan,
   requirements: readonly BoundRequirement[],
   known: Known,
   registry: FactRegistry,
   parts: readonly { readonly part: string; readonly certain: boolean }[],
+  lost: ReadonlySet<string> = new Set(),
 ): readonly FunctionRow[] {
   const old = plan.places.flatMap(({ place }) =>
     place.functions.map((f) => ({
@@ -59,7 +65,9 @@ export function functionRows(
     })),
   );
   const fitted = plan.places.flatMap(({ place, lamp }) =>
-    lamp.functions.map((f) => ({ f, side: place.position.side })),
+    lamp.functions
+      .filter((f) => !lost.has(`${f.does}@${positionKey(place.position)}`))
+      .map((f) => ({ f, side: place.position.side })),
   );
   const all = [...new Set([...old.map((o) => o.f.does), ...fitted.map((n) => n.f.does)])];
   all.sort((a, b) => ORDER.indexOf(a) - ORDER.indexOf(b));

@@ -1,6 +1,6 @@
 import type { Application, Family, Lamp } from '../shelf/types';
 import type { PositionKey } from '../vehicle';
-import type { Verdict } from './evaluate';
+import type { Verdict } from '../rule';
 import { judge, type JudgeContext } from './judge';
 import { planSwap } from './shortlist';
 

@@ -58,7 +58,7 @@ describe('a swap on the demo shelf', () => {
   it('counts an adapter per side, its minutes and its price', () => {
     const j = judgeAll('orrel-packet', HEAD, { ...packet, plug: 'X40' }).of('packet-sounder-2');
     expect(j?.verdict).toBe('fits-with-parts');
-    expect(j?.parts).toEqual([{ part: 'adapter-x40', quantity: 2, certain: true }]);
+    expect(j?.parts).toEqual([{ part: 'adapter-x40', quantity: 2, certain: true, open: [] }]);
     // 95–120 and 6 per side; 2 × 389.00 and 2 × 18.50.
     expect(j).toMatchObject({ minutes: { low: 107, high: 132 }, price: { minor: 81500 } });
     expect(j?.reasons.find((r) => r.code === 'leaf-mended')?.facts.subjects).toEqual(HEAD);
@@ -68,7 +68,7 @@ describe('a swap on the demo shelf', () => {
     const j = judgeAll('orrel-packet', HEAD, { ...packet, 'plug@headlamp.front.left': 'X40' }).of(
       'packet-sounder-2',
     );
-    expect(j?.parts).toEqual([{ part: 'adapter-x40', quantity: 1, certain: true }]);
+    expect(j?.parts).toEqual([{ part: 'adapter-x40', quantity: 1, certain: true, open: [] }]);
   });
 
   it('a plug not seen yet leaves the adapter open, and looking at it is what settles the parts', () => {
@@ -82,8 +82,8 @@ describe('a swap on the demo shelf', () => {
       openFacts: ['plug@headlamp.front.right'],
     });
     expect(j?.parts).toEqual([
-      { part: 'adapter-x40', quantity: 1, certain: false },
-      { part: 'adapter-x40', quantity: 1, certain: true },
+      { part: 'adapter-x40', quantity: 1, certain: false, open: ['plug@headlamp.front.right'] },
+      { part: 'adapter-x40', quantity: 1, certain: true, open: [] },
     ]);
   });
 
@@ -93,7 +93,7 @@ describe('a swap on the demo shelf', () => {
     expect(of('packet-sounder-2')?.verdict).toBe('does-not-fit');
     expect(of('packet-sounder-2')?.wouldChange).toContainEqual({
       ref: 'model-year@vehicle',
-      to: { kind: 'above', bound: 2017 },
+      to: { kind: 'range', from: 2018, without: 'none' },
       verdict: 'fits-with-parts',
     });
   });
@@ -149,7 +149,7 @@ describe('functions and the rule set', () => {
   it('a lost and required function is made good by what the application supplies', () => {
     const j = judgeAll('orrel-packet', TAIL, packet).of('packet-race');
     expect(j?.verdict).toBe('fits-with-parts');
-    expect(j?.parts).toEqual([{ part: 'reflector-red', quantity: 2, certain: true }]);
+    expect(j?.parts).toEqual([{ part: 'reflector-red', quantity: 2, certain: true, open: [] }]);
     expect(j?.functions.find((f) => f.does === 'reflex-reflector')).toMatchObject({
       change: 'lost',
       required: 'yes',

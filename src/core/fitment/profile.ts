@@ -1,13 +1,15 @@
+import type { Rule } from '../rule';
 import type { Application, Family, Lamp, Place, Profile, Requirement, Supply } from '../shelf/types';
 import {
   type FactRegistry,
   type FactValue,
   factRef,
   type LightColour,
+  type PositionKey,
   type Provided,
   positionKey,
 } from '../vehicle';
-import { bindAt, type Condition, type Constant, type Leaf, type LeafOrigin } from './condition';
+import { bindAt, type Condition, type Constant, type Leaf, type LeafOrigin } from '../rule/condition';
 
 /** A swap as the fitment sees it: the places it touches and the lamp that would sit at each. */
 export interface SwapPlan {
@@ -25,6 +27,8 @@ export interface BoundRequirement {
   /** Whether the vehicle has it before and after the swap; `after` may be mended by what the application supplies. */
   readonly before: Condition;
   readonly after: Condition;
+  /** `after`, with further functions lost. */
+  readonly without: (lost: readonly LostFunction[]) => Condition;
 }
 
 /** A condition that is decided from the start. */
@@ -40,6 +44,7 @@ export const constant = (
   mends: [],
   origin: { kind: 'profile', code, facts },
   position: null,
+  side: null,
 });
 
 /** Holds where every one does. */
@@ -64,6 +69,7 @@ export function impliedLeaf(
     mends: [],
     origin,
     position: null,
+    side: null,
   };
 }
 
@@ -74,6 +80,7 @@ export function inMarket(profile: Profile): Leaf {
   return impliedLeaf(`market:${profile.id}`, 'market', [profile.id], OF_PROFILE);
 }
 
+/** Whether a function, or a part that makes up for one, is of the kind and colour that a requirement wants. */
 function matches(r: Requirement, p: Provided): boolean {
   if (p.does !== r.does) return false;
   return (
@@ -82,73 +89,105 @@ function matches(r: Requirement, p: Provided): boolean {
   );
 }
 
-function onSide(place: Place, r: Requirement, side: 'left' | 'right'): boolean {
-  if (
-    r.end !== 'any' &&
-    place.position.end !== r.end &&
-    !(r.end === 'side' && place.position.side !== 'centre')
-  )
-    return false;
-  return r.sides === 'any' || place.position.side === side;
+/**
+ * Whether what a lamp does there is seen from where a requirement asks for it. A function that says which way it shows
+ * counts there alone; another counts at its lamp's end, and at the side where its lamp sits at one.
+ */
+function seenFrom(r: Requirement, place: Place, f: Provided): boolean {
+  if (f.shows) return r.end === 'any' || f.shows === r.end;
+  return (
+    r.end === 'any' || place.position.end === r.end || (r.end === 'side' && place.position.side !== 'centre')
+  );
 }
+
+const onSide = (r: Requirement, place: Place, side: 'left' | 'right'): boolean =>
+  r.sides === 'any' || place.position.side === side;
 
 /** A vehicle with lamps in some of its places, and what goes with them. */
 export interface Fitted {
   readonly family: Family;
   readonly places: SwapPlan['places'];
   readonly supplies: readonly Supply[];
+  /** What further swaps bring with them, on the sides where they are made. */
+  readonly given?: readonly { readonly supply: Supply; readonly sides: readonly string[] }[];
 }
 
-/** Whether the vehicle has what a requirement wants. @param fitted with these lamps in their places, else as it was built */
-export function hasIt(r: Requirement, plan: Fitted, fitted: boolean, registry: FactRegistry): Condition {
+/** A function that a mend costs: what it does and where; `unless` holds where the mend is not needed there. */
+export interface LostFunction {
+  readonly does: string;
+  readonly at: PositionKey;
+  readonly unless: Condition;
+}
+
+/**
+ * Whether the vehicle has what a requirement wants, over all its places.
+ * @param fitted with these lamps in their places, else as it was built
+ * @param lost functions that are lost besides
+ */
+export function hasIt(
+  r: Requirement,
+  vehicle: Fitted,
+  fitted: boolean,
+  registry: FactRegistry,
+  lost: readonly LostFunction[] = [],
+): Condition {
   const sides = r.sides === 'both' ? (['left', 'right'] as const) : (['left'] as const);
-  const swapped = new Map(plan.places.map((p) => [positionKey(p.place.position), p.lamp]));
-  const mends = fitted ? plan.supplies.filter((s) => matches(r, s)).map(asMend) : [];
+  const swapped = new Map(vehicle.places.map((p) => [positionKey(p.place.position), p.lamp]));
+  const supplies = vehicle.supplies.filter((s) => matches(r, s));
   return all(
     sides.map((side) => {
       const found: Condition[] = [];
-      for (const place of plan.family.places) {
-        if (!onSide(place, r, side)) continue;
+      for (const place of vehicle.family.places) {
+        if (!onSide(r, place, side)) continue;
         const key = positionKey(place.position);
         const lamp = fitted ? swapped.get(key) : undefined;
-        if (lamp) {
-          if (lamp.functions.some((f) => matches(r, f))) found.push(constant(`has:${r.id}:${key}`, 'yes'));
-          continue;
+        const gone = lost.find((l) => l.at === key && l.does === r.does);
+        const has = (is: Condition) => found.push(gone ? all([is, gone.unless]) : is);
+        for (const f of lamp ? lamp.functions : place.functions) {
+          if (!matches(r, f) || !seenFrom(r, place, f)) continue;
+          const when = 'when' in f ? (f.when as Rule | undefined) : undefined;
+          has(when ? bindAt(when, key, registry, () => OF_PROFILE) : constant(`has:${r.id}:${key}`, 'yes'));
         }
-        for (const f of place.functions)
-          if (matches(r, f))
-            found.push(
-              f.when
-                ? bindAt(f.when, key, registry, () => OF_PROFILE)
-                : constant(`has:${r.id}:${key}`, 'yes'),
-            );
       }
-      const lack = { ...constant(`lack:${r.does}@${side}`, 'no'), mends };
+      for (const { supply, sides: where } of fitted ? (vehicle.given ?? []) : [])
+        if (matches(r, supply) && (r.sides === 'any' || where.includes(side)))
+          found.push(constant(`given:${r.id}@${side}`, 'yes'));
+      const lack = {
+        ...constant(`lack:${r.id}:${r.does}:${r.colours.join('+')}@${side}`, 'no'),
+        side: r.sides === 'both' ? side : null,
+        mends: fitted ? supplies.map(asMend) : [],
+      };
       return any([...found, lack]);
     }),
   );
 }
 
-function asMend(s: Supply) {
-  return { mend: { parts: s.parts, minutes: s.minutes }, when: null };
-}
+const asMend = (s: Supply) => ({
+  mend: { parts: s.parts, minutes: s.minutes },
+  when: null,
+  counts: `supply:${s.does}:${s.colour ?? ''}:${s.parts.map((n) => n.part).join('+')}`,
+});
 
 /** Whether the swap touches what a requirement speaks of: only then may it be judged by it. */
 function touches(r: Requirement, plan: SwapPlan): boolean {
   return plan.places.some(
     ({ place, lamp }) =>
-      (onSide(place, r, 'left') || onSide(place, r, 'right')) &&
-      (place.functions.some((f) => f.does === r.does) || lamp.functions.some((f) => f.does === r.does)),
+      (onSide(r, place, 'left') || onSide(r, place, 'right')) &&
+      [...place.functions, ...lamp.functions].some((f) => f.does === r.does && seenFrom(r, place, f)),
   );
 }
 
-/** Every requirement of every on-road profile that the swap touches. */
+/**
+ * Every requirement of every on-road profile that the swap touches, over the whole vehicle.
+ * @param others further swaps of the same job: what they take away is gone as well
+ */
 export function boundRequirements(
   plan: SwapPlan,
   profiles: readonly Profile[],
   registry: FactRegistry,
+  others: readonly SwapPlan[] = [],
 ): readonly BoundRequirement[] {
-  const vehicle = { ...plan, supplies: plan.application.supplies };
+  const vehicle = wholeVehicle(plan, others);
   return profiles
     .filter((p) => p.onRoad)
     .flatMap((profile) =>
@@ -165,6 +204,23 @@ export function boundRequirements(
           ]),
           before: hasIt(requirement, vehicle, false, registry),
           after: hasIt(requirement, vehicle, true, registry),
+          without: (lost: readonly LostFunction[]) => hasIt(requirement, vehicle, true, registry, lost),
         })),
     );
+}
+
+/** The vehicle with the lamps of this swap and of the job's others; only this swap's own supplies make up for a loss. */
+function wholeVehicle(plan: SwapPlan, others: readonly SwapPlan[]): Fitted {
+  const mine = new Set(plan.places.map((p) => positionKey(p.place.position)));
+  return {
+    family: plan.family,
+    places: [
+      ...plan.places,
+      ...others.flatMap((o) => o.places.filter((p) => !mine.has(positionKey(p.place.position)))),
+    ],
+    supplies: plan.application.supplies,
+    given: others.flatMap((o) =>
+      o.application.supplies.map((supply) => ({ supply, sides: o.places.map((p) => p.place.position.side) })),
+    ),
+  };
 }

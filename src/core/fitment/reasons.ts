@@ -18,6 +18,8 @@ interface OfLeaf {
   readonly wanted?: readonly string[];
   readonly from?: number;
   readonly to?: number;
+  /** The test stands under a `not`: everything but this is wanted. */
+  readonly negated?: boolean;
   readonly predicate?: string;
   readonly why?: Prose;
   readonly howToCheck?: Prose;
@@ -45,6 +47,7 @@ declare module '../kernel/reason' {
     'lost-and-required': OfRequirement;
     'required-open': OfRequirement;
     'lost-but-supplied': OfRequirement;
+    'always-so': { readonly application: string };
     'leaf-met': OfLeaf;
     'leaf-mended': OfLeaf;
     'leaf-unmet': OfLeaf;

@@ -11,10 +11,11 @@ import {
   comparePositions,
   LAMP_FUNCTIONS,
   type LampFunction,
+  type Position,
   type PositionKey,
   positionKey,
 } from '../vehicle';
-import type { Verdict } from './evaluate';
+import type { Verdict } from '../rule';
 import { judge, type JudgeContext, type Judgement } from './judge';
 import type { SwapPlan } from './profile';
 
@@ -67,11 +68,23 @@ export function planSwap(
   for (const place of [...family.places].sort((a, b) => comparePositions(a.position, b.position))) {
     if (!positions.includes(positionKey(place.position))) continue;
     if (place.position.role !== application.role || place.position.end !== application.end) return null;
-    const lamp = lamps.get(application.lamps[place.position.side] ?? '');
+    const lamp = lamps.get(lampAt(application, place.position) ?? '');
     if (!lamp) return null;
     places.push({ place, lamp });
   }
   return places.length === positions.length ? { family, application, places } : null;
+}
+
+/** The lamp of a row for a place: of its layer or number where the row tells them apart, else of its side. */
+export function lampAt({ lamps }: Pick<Application, 'lamps'>, p: Position): string | undefined {
+  const { side, layer, ordinal } = p;
+  const names = [
+    ...(layer && ordinal ? [`${side}.${ordinal}.${layer}`] : []),
+    ...(layer ? [`${side}.${layer}`] : []),
+    ...(ordinal ? [`${side}.${ordinal}`] : []),
+    side,
+  ];
+  return names.map((n) => lamps[n]).find((id) => id !== undefined);
 }
 
 const VERDICT_ORDER: readonly Verdict[] = ['fits', 'fits-with-parts', 'check-first', 'does-not-fit'];

@@ -1,9 +1,11 @@
+import { type LookPlan, planLooks } from '../decide/lookPlan';
+import type { Aim } from '../decide/quest';
 import type { Application, Family, Lamp } from '../shelf/types';
 import type { FactRef, PositionKey } from '../vehicle';
-import { fitCondition, type JudgeContext } from './judge';
-import { type LookPlan, planLooks } from './lookPlan';
-import { boundRequirements } from './profile';
-import type { Aim } from './quest';
+import { withDerived } from './derived';
+import { certainty } from './functionRows';
+import { bindSwap, type JudgeContext } from './judge';
+import { judgeRoad } from './road';
 import { planSwap, type Wish, wishesMetBy } from './shortlist';
 
 /** The candidates of a swap, what is known, and what is wanted. */
@@ -21,23 +23,27 @@ export interface SwapLooksInput {
 
 /** The looks that settle a shortlist soonest: what to ask next, how long it takes, how long it all takes. */
 export function swapLooks(input: SwapLooksInput): LookPlan {
-  const { context, family } = input;
+  const { family } = input;
+  const registry = withDerived(input.context.registry, family);
+  const context = { ...input.context, registry };
   const targets = input.applications.flatMap((application) => {
     const plan = planSwap(application, family, input.positions, input.lamps);
     if (!plan) return [];
-    const requirements = boundRequirements(plan, context.profiles, context.registry);
+    const { requirements, condition } = bindSwap(plan, context);
+    const road = judgeRoad(plan, requirements, context, (c) => certainty(c, context.known, registry));
     return [
       {
         id: application.id,
-        condition: fitCondition(plan, requirements, context),
+        condition,
         wishesMet: wishesMetBy(plan, input.wishes).length,
+        offRoad: road.mark === 'not-approved',
       },
     ];
   });
   return planLooks({
     targets,
     known: context.known,
-    registry: context.registry,
+    registry,
     aim: input.aim,
     priors: family.priors ?? [],
     untold: input.untold,

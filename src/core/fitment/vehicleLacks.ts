@@ -1,5 +1,5 @@
 import type { Family, Requirement } from '../shelf/types';
-import { bindAt } from './condition';
+import { bindAt } from '../rule/condition';
 import { certainty } from './functionRows';
 import type { JudgeContext } from './judge';
 import { all, type BoundRequirement, hasIt, inMarket, type SwapPlan } from './profile';

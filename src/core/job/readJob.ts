@@ -7,7 +7,7 @@ import { jobFrame } from './frame';
 import type { Unfit } from './log/standing';
 import type { OpenItem } from './items/openItem';
 import { openItems } from './items/openItems';
-import { type ChoiceCheck, checkChoice } from './readings/check';
+import { type ChoiceCheck, checkChoice, chosenPlan } from './readings/check';
 import { partsById } from './readings/choice';
 import { connectorsOf } from './readings/mapping';
 import { type PlugLook, plugLooks } from './readings/plugs';
@@ -18,7 +18,7 @@ import { type StageState, stageStates } from './stages/stageStates';
 import { wireWork } from './readings/wireNeeds';
 import { readStripping, sheetUses, type StripReading } from './readings/work';
 import type { JobSources } from './sources';
-import { vinOf } from './readings/vehicleFacts';
+import { suspectVin, vinOf } from './readings/vehicleFacts';
 
 /** A job read whole: the one call behind each screen, the board, the release and the tests. */
 export interface JobReading {
@@ -58,8 +58,12 @@ export function readJob(given: JobSources): JobReading {
   const stripping = { family, registry, known, sheet: sources.pinned.sheet };
   const uses = sheetUses(record, stripping);
   const sharedMin = (swap: string) => uses.find((u) => u.swap === swap)?.shared?.minutes ?? 0;
+  const plans = new Map(record.swaps.map((swap) => [swap.id, chosenPlan(swap, sources)]));
+  const othersOf = (swap: string) => [...plans].flatMap(([id, plan]) => (id !== swap && plan ? [plan] : []));
   const checks = sameList(
-    record.swaps.map((swap) => checkChoice(swap, record, sources, known, unknownPlugs, sharedMin(swap.id))),
+    record.swaps.map((swap) =>
+      checkChoice(swap, record, sources, known, unknownPlugs, sharedMin(swap.id), othersOf(swap.id)),
+    ),
   );
   const wiring = checks.flatMap((c) => (c.swap.choice ? wireWork(c, record) : []));
   const strip = readStripping(record, stripping, uses, wiring);
@@ -73,6 +77,7 @@ export function readJob(given: JobSources): JobReading {
     plugs,
     lacks,
     frame.positions,
+    suspectVin(vinOf(vehicle, family), family),
   );
   const stages = stageStates({
     vehicle,
@@ -98,6 +103,15 @@ export function readJob(given: JobSources): JobReading {
     unfit: unfitEntries(record, strip, closings, shape),
   };
 }
+
+/** What a swap of the job is judged with: what is known, and what its other swaps change. */
+export const contextOf = (
+  { context, checks }: Pick<JobReading, 'context' | 'checks'>,
+  swap: string,
+): JudgeContext => ({
+  ...context,
+  others: checks.flatMap((c) => (c.swap.id !== swap && c.plan ? [c.plan] : [])),
+});
 
 /** What the vehicle must have by its rule set and has nowhere, with the chosen lamps in. */
 function lacksOf(

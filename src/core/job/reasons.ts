@@ -73,6 +73,8 @@ declare module '../kernel/reason' {
     'already-locked': NoFacts;
 
     'item-words': { readonly words: string };
+    'item-vin-check-digit': { readonly vin: string };
+    'item-vin-year': { readonly vin: string };
     'item-contradiction': {
       readonly fact: string;
       readonly subject: string;

@@ -1,5 +1,6 @@
-import { evaluate, prepare, type Prepared } from '../fitment/evaluate';
-import { bindRule } from '../fitment/condition';
+import { evaluate, prepare, type Prepared } from '../rule/evaluate';
+import { bindRule } from '../rule/condition';
+import { lampAt } from '../fitment';
 import { type Predicate, predicatesOf, predicateTest, type Rule } from '../rule';
 import { boundRequirements, type SwapPlan } from '../fitment/profile';
 import { fitCondition } from '../fitment/judge';
@@ -136,7 +137,7 @@ function findingsIn(
   found: Found,
 ): readonly LintFinding[] {
   const places = family.places.flatMap((place) => {
-    const lamp = lamps.get(app.lamps[place.position.side] ?? '');
+    const lamp = lamps.get(lampAt(app, place.position) ?? '');
     const here = place.position.role === app.role && place.position.end === app.end;
     return here && lamp ? [{ place, lamp }] : [];
   });
@@ -153,10 +154,7 @@ function findingsIn(
   const list: LintFinding[] = [];
   // Only a rule that speaks of the voltage can exclude what the lamp bears.
   const voltage = demanded(app.rule).some((p) => predicateTest(p).fact === 'system-voltage');
-  if (
-    voltage &&
-    evaluate(prepare(fitCondition(plan, [], { known: new Map(), registry }), registry), new Map()).hi === 0
-  )
+  if (voltage && evaluate(prepare(fitCondition(plan, [], { registry }), registry), new Map()).hi === 0)
     list.push({ code: 'voltage-never', severity: 'fault', rows, facts: {} });
   const lackKey = [
     textOf(found, family, () => family.places.map((p) => [p.position, p.functions])),

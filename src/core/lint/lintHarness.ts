@@ -1,6 +1,7 @@
 import { circuitFinder } from '../controls';
 import { predicatesOf } from '../rule';
 import { indexAdapters, pinMap } from '../harness';
+import { lampAt } from '../fitment';
 import { compareText } from '../kernel/reason';
 import { positionKey } from '../vehicle';
 import type { LintFinding } from './lintFinding';
@@ -108,7 +109,7 @@ function refuted(app: Application, part: Part, shelf: HarnessSource): boolean {
             takes.has(connector(p.connector)?.family ?? ''),
         )
         .some((plug) => {
-          const lamp = shelf.lamps.find((l) => l.id === app.lamps[plug.position.side]);
+          const lamp = shelf.lamps.find((l) => l.id === lampAt(app, plug.position));
           if (!lamp?.plugs) return false;
           const siblings = (family.plugs ?? []).filter(
             (p) =>

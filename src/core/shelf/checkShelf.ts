@@ -64,6 +64,21 @@ export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
           });
       });
     });
+    family.derives?.forEach((d, j) => {
+      const here = `${at}/derives/${j}`;
+      const key = registry.find(d.fact);
+      if (!key) unknownFact(`${here}/fact`, d.fact, registry, faults);
+      else if (!suits(key, d.value))
+        fault(`${here}/value`, 'value-unsuited', { fact: d.fact, value: String(d.value) });
+      checkRule(`${here}/when`, d.when, true);
+      if (!isConjunction(d.when)) fault(`${here}/when`, 'derived-needs-tests', { fact: d.fact });
+      for (const p of predicatesOf(d.when))
+        if (family.derives?.some((x) => x.fact === predicateTest(p).fact))
+          fault(`${here}/when`, 'derived-from-derived', { fact: d.fact, from: predicateTest(p).fact });
+      d.at?.forEach((place, k) => {
+        if (!seen.has(place)) fault(`${here}/at/${k}`, 'no-such-row', { kind: 'position', id: place });
+      });
+    });
     family.assumes.forEach((a, j) => {
       const key = registry.find(a.fact);
       if (!key) unknownFact(`${at}/assumes/${j}/fact`, a.fact, registry, faults);
@@ -74,15 +89,17 @@ export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
   shelf.applications.forEach((app, i) => {
     const at = `/applications/${i}`;
     app.families.forEach((id, j) => refer(`${at}/families/${j}`, families, id, 'family'));
-    for (const side of ['left', 'right', 'centre'] as const) {
-      const id = app.lamps[side];
-      if (id === undefined) continue;
-      refer(`${at}/lamps/${side}`, lamps, id, 'lamp');
+    for (const [place, id] of Object.entries(app.lamps)) {
+      const [side] = place.split('.');
+      refer(`${at}/lamps/${place}`, lamps, id, 'lamp');
       const lamp = lampById.get(id);
       if (lamp && lamp.side !== 'either' && lamp.side !== side)
-        fault(`${at}/lamps/${side}`, 'lamp-of-other-side', { lamp: id, side: lamp.side });
+        fault(`${at}/lamps/${place}`, 'lamp-of-other-side', { lamp: id, side: lamp.side });
     }
     checkRule(`${at}/rule`, app.rule);
+    for (const id of twice(predicatesOf(app.rule).map((p) => p.id)))
+      fault(`${at}/rule`, 'predicate-twice', { predicate: id });
+    app.always?.forEach((n, j) => refer(`${at}/always/${j}/part`, parts, n.part, 'part'));
     app.disputes?.forEach((d, j) => {
       d.statements.forEach((x, k) => checkRule(`${at}/disputes/${j}/statements/${k}/says`, x.says));
       checkRule(`${at}/disputes/${j}/settle`, d.settle);
@@ -107,6 +124,15 @@ export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
   return faults.sort((a, b) => compareText(a.path, b.path) || compareText(a.reason.code, b.reason.code));
 }
 
+/** Names that stand more than once, each once. */
+const twice = (ids: readonly string[]): readonly string[] => [
+  ...new Set(ids.filter((id, i) => ids.indexOf(id) !== i)),
+];
+
+/** Tests that all have to hold: no alternatives, nothing turned round, nothing mended. */
+const isConjunction = (rule: Rule): boolean =>
+  rule.op === 'all' ? rule.of.every(isConjunction) : rule.op !== 'any' && rule.op !== 'not' && !rule.mends;
+
 function ruleFaults(path: string, rule: Rule, registry: FactRegistry, vehicleOnly: boolean): ShelfFault[] {
   if (rule.op === 'all' || rule.op === 'any')
     return rule.of.flatMap((r, i) => ruleFaults(`${path}/of/${i}`, r, registry, vehicleOnly));
@@ -119,6 +145,10 @@ function ruleFaults(path: string, rule: Rule, registry: FactRegistry, vehicleOnl
     return [...here, ...ruleFaults(`${path}/of`, rule.of, registry, vehicleOnly)];
   }
   const found: ShelfFault[] = predicateFaults(path, rule, registry, vehicleOnly);
+  rule.mends?.forEach((m, i) => {
+    if (m.parts.length === 0 && !m.work)
+      found.push({ path: `${path}/mends/${i}`, reason: reason('mend-of-nothing', { predicate: rule.id }) });
+  });
   rule.mends?.forEach(
     (m, i) => m.when && found.push(...ruleFaults(`${path}/mends/${i}/when`, m.when, registry, vehicleOnly)),
   );

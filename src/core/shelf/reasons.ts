@@ -18,6 +18,10 @@ declare module '../kernel/reason' {
     'range-backwards': { readonly from: number; readonly to: number };
     'vehicle-facts-only': { readonly fact: string };
     'not-over-mend': { readonly predicate: string };
+    'predicate-twice': { readonly predicate: string };
+    'mend-of-nothing': { readonly predicate: string };
+    'derived-needs-tests': { readonly fact: string };
+    'derived-from-derived': { readonly fact: string; readonly from: string };
     'settle-one-fact': { readonly dispute: string };
     'position-twice': { readonly position: string };
     'lamp-of-other-side': { readonly lamp: string; readonly side: string };

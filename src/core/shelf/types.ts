@@ -1,4 +1,4 @@
-import type { Dispute, PartNeed, Rule } from '../rule';
+import type { Dispute, PartNeed, Rule, StatementSource } from '../rule';
 import type { Circuit, LevelCase } from '../controls';
 import type { Adapter, ConnectorHalf, LampPlug, VehiclePlug } from '../harness/types';
 import type { Battery, FuseBox, PluginLead } from '../harness/fuseBox';
@@ -40,6 +40,17 @@ export interface Place {
   readonly functions: readonly FactoryFunction[];
 }
 
+/** A fact that holds for part of a vehicle line unless somebody looks: 2016 to 2019 have plug K6. */
+export interface Derivation {
+  readonly fact: string;
+  /** Keys of the places; absent: all of them, or the vehicle. */
+  readonly at?: readonly string[];
+  readonly value: FactValue;
+  /** Tests on facts of the vehicle, all of which have to hold: no `any`, no `not`, no mends. */
+  readonly when: Rule;
+  readonly source: StatementSource;
+}
+
 /** A vehicle line of the shelf. `assumes` are facts that hold for it unless somebody looks. */
 export interface Family {
   readonly id: string;
@@ -54,6 +65,8 @@ export interface Family {
   readonly hazards: readonly ('high-voltage' | 'front-sensors')[];
   readonly places: readonly Place[];
   readonly assumes: readonly { readonly fact: string; readonly value: FactValue }[];
+  /** What follows from year group or options while nobody has looked; the first that holds. */
+  readonly derives?: readonly Derivation[];
   /** What is usual in this line, for the order of questions. */
   readonly priors?: readonly Prior[];
   /** Absent: nobody has taken this line's harness down yet, and Wire says so. */
@@ -124,11 +137,14 @@ export interface Application {
   readonly families: readonly string[];
   readonly role: PositionRole;
   readonly end: Position['end'];
-  readonly lamps: { readonly left?: string; readonly right?: string; readonly centre?: string };
+  /** By side (`left`), or by side and layer or ordinal (`left.inner`, `right.2`), which goes before. */
+  readonly lamps: Readonly<Record<string, string>>;
   readonly rule: Rule;
   readonly minutesLow: number;
   readonly minutesHigh: number;
   readonly supplies: readonly Supply[];
+  /** Parts that go with it whatever the vehicle is like. */
+  readonly always?: readonly PartNeed[];
   /** Matters on which the maker's table, its notes and the shop differ. */
   readonly disputes?: readonly Dispute[];
   readonly note?: Prose;

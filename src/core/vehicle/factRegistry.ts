@@ -1,3 +1,4 @@
+import type { FactRef } from '../kernel/ids';
 import { compareText, type Prose } from '../kernel/reason';
 
 /** How a fact is known. */
@@ -8,6 +9,11 @@ export type FactSource = (typeof FACT_SOURCES)[number];
 export type FactValue = string | number | boolean;
 /** Units of facts that are numbers. */
 export type FactUnit = 'mm' | 'V' | 'year';
+
+/** Some of the values of a fact. */
+export type Accepts =
+  | { readonly kind: 'values'; readonly values: readonly FactValue[] }
+  | { readonly kind: 'range'; readonly from: number; readonly to: number };
 
 /** What values a fact can have. */
 export type FactType =
@@ -34,6 +40,8 @@ export const UNKNOWN_PLUG = 'unknown-plug';
 export interface Look {
   readonly id: string;
   readonly minutes: number;
+  /** One look tells it of every lamp of the swap: both sides are seen at once. */
+  readonly bothSides?: boolean;
   readonly how?: Prose;
   /** What has to be opened first (`bonnet`); once open it is free for the next look. */
   readonly access?: { readonly id: string; readonly minutes: number };
@@ -55,6 +63,15 @@ export interface FactKey {
   /** Only for keys that come from a shelf; built-in keys are worded by the message catalogue. */
   readonly label?: Prose;
 }
+
+/** Which vehicle line it is: known with the vehicle, so that one row can treat its lines differently. */
+export const LINE_FACT = 'line';
+const LINE: FactKey = {
+  id: LINE_FACT,
+  subject: 'vehicle',
+  type: { kind: 'choice', values: [], open: true },
+  sources: ['assumed'],
+};
 
 const BY_LOOKING: readonly FactSource[] = ['measured', 'seen', 'vin', 'told', 'assumed'];
 
@@ -93,7 +110,7 @@ export const BUILT_IN_FACT_KEYS: readonly FactKey[] = [
     subject: 'position',
     type: { kind: 'choice', values: ['filament', 'hid', 'led'] },
     sources: ['seen', 'vin', 'told', 'assumed'],
-    look: { id: 'lamp-lit', minutes: 1 },
+    look: { id: 'lamp-lit', minutes: 1, bothSides: true },
   },
   {
     id: 'plug',
@@ -121,7 +138,7 @@ export const BUILT_IN_FACT_KEYS: readonly FactKey[] = [
     subject: 'position',
     type: { kind: 'yes-no' },
     sources: ['seen', 'told', 'assumed'],
-    look: { id: 'operate-lamp', minutes: 2 },
+    look: { id: 'operate-lamp', minutes: 2, bothSides: true },
   },
   {
     id: 'trial-fit',
@@ -138,6 +155,15 @@ export interface FactRegistry {
   readonly find: (id: string) => FactKey | undefined;
   /** All listed keys in the order of their ids. */
   readonly list: readonly FactKey[];
+  /** From what a fact of the vehicle line follows while nobody has looked: the first whose conditions hold. */
+  readonly derived?: (ref: FactRef) => readonly DerivedFact[];
+}
+
+/** A value that follows from facts of the vehicle: those of 2016 to 2019 have plug K6, unless somebody looks. */
+export interface DerivedFact {
+  readonly value: FactValue;
+  /** All of them; on facts of the vehicle that are looked at themselves. */
+  readonly when: readonly { readonly fact: string; readonly accepts: Accepts }[];
 }
 
 /**
@@ -151,6 +177,7 @@ export function factRegistry(shelfKeys: readonly FactKey[] = [], plugs?: readonl
   const find = (id: string): FactKey | undefined => {
     const listed = keys.get(id);
     if (listed) return listed;
+    if (id === LINE_FACT) return LINE;
     const subject = /^option\../.test(id) ? 'vehicle' : /^circuit\../.test(id) ? 'position' : null;
     return subject ? { id, subject, type: { kind: 'yes-no' }, sources: BY_LOOKING } : undefined;
   };

@@ -42,4 +42,6 @@ export type LightColour = (typeof LIGHT_COLOURS)[number];
 export interface Provided {
   readonly does: LampFunction | Duty;
   readonly colour?: LightColour;
+  /** Which way it shows, where that is not the lamp's own end: the side reflector of a tail lamp. */
+  readonly shows?: 'front' | 'rear' | 'side';
 }

@@ -7,6 +7,7 @@ import { Sheet } from '@/ui/Sheet';
 import { useJob } from '../job/JobContext';
 import { minutesText } from './figures';
 import type { FitData } from './fitData';
+import { WorkText } from './WorkText';
 import { HistoryText } from './HistoryText';
 
 type Row = readonly [name: string, cell: (c: Candidate) => ReactNode];
@@ -59,14 +60,19 @@ export function CompareSheet({
     [
       t('fit.to-add'),
       ({ judgement: j }) =>
-        j.parts.length === 0
-          ? '–'
-          : j.parts.map((p) => (
+        j.parts.length === 0 && j.work.length === 0 ? (
+          '–'
+        ) : (
+          <>
+            {j.parts.map((p) => (
               <span key={`${p.part}${p.certain}`} className="block">
                 {p.quantity} × {data.parts[p.part] ? prose(data.parts[p.part]?.name ?? {}) : p.part}
                 {!p.certain && ` (${t('fit.perhaps')})`}
               </span>
-            )),
+            ))}
+            <WorkText judgement={j} />
+          </>
+        ),
     ],
     [t('fit.minutes'), ({ judgement: j }) => <span className="font-mono">{minutesText(j.minutes)}</span>],
     [

@@ -85,10 +85,19 @@ export function FitBecause({ candidate, data }: { candidate: Candidate | null; d
     const facts = { fact, verdict: tCode(`verdict.${change.verdict}`) };
     if (to.kind === 'other') return t('change-to.other', facts);
     if (to.kind === 'value') return t('change-to.value', { ...facts, value: say.value(key, to.value) });
-    return t(to.kind === 'below' ? 'change-to.below' : 'change-to.above', {
-      ...facts,
-      bound: say.value(key, to.bound),
-    });
+    const low =
+      to.from === undefined
+        ? ''
+        : t(to.without === 'from' || to.without === 'both' ? 'change-low.above' : 'change-low.from', {
+            bound: say.value(key, to.from),
+          });
+    const high =
+      to.to === undefined
+        ? ''
+        : t(to.without === 'to' || to.without === 'both' ? 'change-high.below' : 'change-high.to', {
+            bound: say.value(key, to.to),
+          });
+    return t('change-to.range', { ...facts, low, both: low && high ? 'yes' : 'no', high });
   }
 }
 

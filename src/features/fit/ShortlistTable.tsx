@@ -1,11 +1,13 @@
 'use client';
 import { type Candidate, isOffRoadOnly } from '@/core/fitment';
+import { splitFactRef } from '@/core/vehicle';
 import { LampFace } from '@/ui/LampFace';
 import { RoadGlyph, VerdictMark } from '@/ui/marks';
 import { useJob } from '../job/JobContext';
 import { minutesText } from './figures';
 import type { FitData } from './fitData';
 import { HistoryText } from './HistoryText';
+import { WorkText } from './WorkText';
 
 const TONE: Readonly<Record<string, string>> = {
   fits: 'text-petrol',
@@ -113,9 +115,11 @@ export function ShortlistTable({
                 )}
               </td>
               <td className="py-2.5 pr-3 text-sm">
-                {j.parts.length === 0
-                  ? '–'
-                  : j.parts.map((p) => <PartText key={`${p.part}${p.certain}`} line={p} data={data} />)}
+                {j.parts.length === 0 && j.work.length === 0 && '–'}
+                {j.parts.map((p) => (
+                  <PartText key={`${p.part}${p.certain}`} line={p} data={data} />
+                ))}
+                <WorkText judgement={j} />
               </td>
               <td className="py-2.5 font-mono text-sm">
                 {j.verdict === 'does-not-fit' ? '–' : minutesText(j.minutes)}
@@ -145,12 +149,22 @@ export function ShortlistTable({
 }
 
 function PartText({ line, data }: { line: Candidate['judgement']['parts'][number]; data: FitData }) {
-  const { words } = useJob();
+  const { words, say } = useJob();
   const part = data.parts[line.part];
+  const facts = [...new Set(line.open.map((ref) => say.fact(splitFactRef(ref).key)))];
   return (
     <span className={`block ${line.certain ? '' : 'text-soft'}`}>
       {line.quantity} × {part ? words.prose(part.name) : line.part}
-      {!line.certain && <span> ({words.t('fit.perhaps')})</span>}
+      {!line.certain && (
+        <span>
+          {' '}
+          (
+          {facts.length > 0
+            ? words.t('fit.perhaps-by', { facts: words.list(facts) })
+            : words.t('fit.perhaps')}
+          )
+        </span>
+      )}
     </span>
   );
 }

@@ -72,6 +72,7 @@ const RULE_COLUMNS = [
   'unaltered',
 ] as const;
 const LAMP_COLUMNS = ['left', 'right', 'centre'] as const;
+const isSide = (at: string): boolean => (LAMP_COLUMNS as readonly string[]).includes(at);
 
 /** The columns of a kind's CSV, in their order. */
 export function csvColumns(kind: ShelfKind): readonly string[] {
@@ -80,7 +81,7 @@ export function csvColumns(kind: ShelfKind): readonly string[] {
   return [
     ...fields
       .filter((f) => f !== 'lamps')
-      .flatMap((f) => (f === 'rule' ? [...LAMP_COLUMNS, ...RULE_COLUMNS, f] : [f])),
+      .flatMap((f) => (f === 'rule' ? [...LAMP_COLUMNS, 'lamps', ...RULE_COLUMNS, f] : [f])),
   ];
 }
 
@@ -103,7 +104,10 @@ export function writeCsvRow<K extends ShelfKind>(kind: K, body: ShelfKinds[K]): 
   }
   if (kind === 'application') {
     const app = body as ShelfKinds['application'];
-    for (const side of LAMP_COLUMNS) if (app.lamps[side]) cells[side] = app.lamps[side] ?? '';
+    for (const side of LAMP_COLUMNS) if (app.lamps[side]) cells[side] = app.lamps[side];
+    // Lamps of a layer or a number of their own stand in one cell of JSON.
+    const further = Object.entries(app.lamps).filter(([at]) => !isSide(at));
+    if (further.length > 0) cells.lamps = JSON.stringify(Object.fromEntries(further));
     const plain = plainRule(app.rule);
     if (plain) {
       Object.assign(cells, plain);
@@ -180,7 +184,8 @@ function applicationFields(
 ): void {
   const cell = (name: string) => cells[name]?.trim() ?? '';
   const lamps = LAMP_COLUMNS.flatMap((side) => (cell(side) ? [[side, cell(side)] as const] : []));
-  row.lamps = Object.fromEntries(lamps);
+  const further = typeof row.lamps === 'object' && row.lamps !== null ? row.lamps : {};
+  row.lamps = { ...further, ...Object.fromEntries(lamps) };
   row.supplies ??= [];
   const used = RULE_COLUMNS.filter((c) => cell(c) !== '');
   if (row.rule !== undefined) {

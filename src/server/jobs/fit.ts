@@ -3,6 +3,7 @@ import {
   type AnyEvent,
   type BodyOf,
   type ChoiceRevisions,
+  contextOf,
   EVENT_KINDS,
   handLamps,
   lampChoice,
@@ -38,7 +39,8 @@ export async function fitBoard(
   const applications = [...onShelf, ...described.map((r) => ({ rev: 0, body: r.application }))];
   const lamps = [...lampRows, ...described.map((r) => ({ rev: 0, body: r.lamp }))];
   const index = indexShelf({ lamps: lamps.map((l) => l.body), families: [], applications: [] });
-  const { record, context } = loaded.reading;
+  const { record } = loaded.reading;
+  const context = contextOf(loaded.reading, swapId);
   const bodies = applications.map((a) => a.body);
   return {
     candidates: shortlist(bodies, loaded.family, swap.positions, index.lamps, wishesOf(record), context),

@@ -8,6 +8,7 @@ import {
 } from '@/core/fitment';
 import {
   type ChoiceRevisions,
+  contextOf,
   type JobReading,
   type JobRecord,
   NO_ROWS,
@@ -80,7 +81,7 @@ async function workOut(db: Database, shopId: string, job: LoadedJob, aim: Aim) {
       wishes: wishesOf(record),
       aim,
       untold,
-      context,
+      context: contextOf(job.reading, swap.id),
     });
   }
   return {

@@ -1,3 +1,4 @@
+import { contextOf } from '@/core/job';
 import { type Impact, ruleImpact } from '@/core/fitment';
 import type { Application, ShelfFault } from '@/core/shelf';
 import { rowFaults } from '@/formats/shelf';
@@ -34,7 +35,7 @@ export async function impactOf(
       number: j.number,
       positions: s.positions,
       family: j.family,
-      context: j.reading.context,
+      context: contextOf(j.reading, s.id),
       chosen: s.choice?.event.body.application.id ?? null,
     })),
   );

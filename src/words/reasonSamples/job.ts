@@ -12,6 +12,8 @@ export const job = {
   'item-bench-proof': { positions: ['headlamp.front.left', 'headlamp.front.right'], unproven: 2, all: 2 },
   'item-box': { position: 'headlamp.front.left', bad: ['side'] },
   'item-choice-revised': { rows: ['brace-left'] },
+  'item-vin-check-digit': { vin: '1YB00000000000000' },
+  'item-vin-year': { vin: '1YB00000000000000' },
   'item-contradiction': { fact: 'model-year', subject: 'tail.rear.right', said: ['seen=X41', 'told=X42'] },
   'item-cure': {
     positions: ['headlamp.front.left', 'headlamp.front.right'],

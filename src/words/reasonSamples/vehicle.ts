@@ -1,6 +1,7 @@
 import type { ReasonSamples } from './samples';
 
 export const vehicle = {
+  'always-so': { application: 'packet-sounder-2' },
   'current-empty': {},
   'current-negative': { typed: '7 furlongs' },
   'current-unreadable': { typed: '7 furlongs' },
@@ -20,6 +21,7 @@ export const vehicle = {
     wanted: ['2019', '2020'],
     from: 2018,
     to: 2020,
+    negated: false,
     predicate: 'predicate',
     why: { 'en-GB': 'The bracket is wider.' },
     howToCheck: { 'en-GB': 'Look behind the wheel.' },
@@ -35,6 +37,7 @@ export const vehicle = {
     wanted: ['2019', '2020'],
     from: 2018,
     to: 2020,
+    negated: false,
     predicate: 'predicate',
     why: { 'en-GB': 'The bracket is wider.' },
     howToCheck: { 'en-GB': 'Look behind the wheel.' },
@@ -50,6 +53,7 @@ export const vehicle = {
     wanted: ['2019', '2020'],
     from: 2018,
     to: 2020,
+    negated: false,
     predicate: 'predicate',
     why: { 'en-GB': 'The bracket is wider.' },
     howToCheck: { 'en-GB': 'Look behind the wheel.' },
@@ -65,6 +69,7 @@ export const vehicle = {
     wanted: ['2019', '2020'],
     from: 2018,
     to: 2020,
+    negated: false,
     predicate: 'predicate',
     why: { 'en-GB': 'The bracket is wider.' },
     howToCheck: { 'en-GB': 'Look behind the wheel.' },

@@ -16,6 +16,7 @@ import { notProven } from '../readings/proof';
 import type { ChoiceCheck } from '../readings/check';
 import { part } from '../../kernel/part';
 import type { Stage } from '../stages/stages';
+import type { SuspectVin } from '../readings/vehicleFacts';
 import type { StripReading } from '../readings/work';
 import { harnessItems } from './harnessItems';
 import { dropItems, jointItems } from './jointItems';
@@ -46,6 +47,7 @@ export function openItems(
   plugs: readonly PlugLook[],
   lacks: readonly VehicleLack[],
   places: JobFrame['positions'],
+  suspectVin: SuspectVin | null = null,
 ): ItemReading {
   const found: OpenItem[] = record.raised.map((e) =>
     closable(record, {
@@ -78,6 +80,13 @@ export function openItems(
   for (const check of checks) found.push(...checkItems(check, checkEntries(record)));
   // What a lock took in stays as it was then, until something reopens the job.
   if (!isLocked(record)) found.push(...newerItems(record, checks, strip, plugs, lacks, places));
+  if (!isLocked(record) && suspectVin)
+    rule(
+      `vin:${suspectVin.vin}:${suspectVin.why}`,
+      'contradiction',
+      reason(`item-vin-${suspectVin.why}`, { vin: suspectVin.vin }),
+      'arrive',
+    );
   const first = record.swaps.flatMap((s) => s.chosenSince ?? []).sort(compareEvents)[0] ?? null;
   found.push(...stripItems(strip, record.rechecks).map((i) => ruled(record, i, first)));
   const orders = checks.flatMap((c) => c.orders ?? []);

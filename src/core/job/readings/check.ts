@@ -18,7 +18,7 @@ import {
 import { wireNeeds, wireWork } from './wireNeeds';
 import { type PositionWiring, swapWiring, type WiringSources } from './wiring';
 import type { FactReading } from './facts';
-import { judged, knownText, partsById } from './choice';
+import { judged, plannedSwap, knownText, partsById } from './choice';
 import { part } from '../../kernel/part';
 
 /** The state of a swap's choice against what is known now. */
@@ -117,11 +117,14 @@ export function checkChoice(
   known: Known,
   unknownPlugs: FactReading['unknownPlugs'],
   sharedMin: number,
+  others: readonly SwapPlan[],
 ): ChoiceCheck {
   if (!swap.choice)
     return laid(swap, null, null, NO_WIRING, NO_MATTERS, NO_FEEDS, NO_PROOFS, null, NO_JOINTS, NO_DROPS, '');
   const all = { ...sources, known, unknownPlugs, systemV: systemVOf(known.get('system-voltage@vehicle')) };
-  const chosen = judgedChoice(swap, sources, known);
+  const plan = chosenPlan(swap, sources);
+  const { registry, profiles, parts } = sources;
+  const chosen = plan && judged(plan, registry, profiles, parts, knownText(known), ...others);
   const now = chosen?.now ?? null;
   const wiring = chosen ? wiringOf(swap, chosen.plan, wiringEntries(record), wiringSources(all)) : NO_WIRING;
   const matters = mattersOf(swap, wiring, matterEntries(record), matterSources(all));
@@ -199,20 +202,11 @@ function revisedRows(swap: SwapRecord, head: (kind: PinnedKind, id: string) => n
   return [...new Set(newer)].sort().join('\n');
 }
 
-/** The swap as it was chosen, from the rows it pinned, judged again. */
-function judgedChoice(swap: SwapRecord, s: JobSources, known: Known): ReturnType<typeof judged> {
+/** The swap as it was chosen, from the rows that it pinned. */
+export function chosenPlan(swap: SwapRecord, s: JobSources): SwapPlan | null {
   const body = swap.choice?.event.body;
   const row = body && s.pinned.application(body.application);
   if (!row) return null;
   const lamps = Object.values(body.lamps).flatMap((ref) => s.pinned.lamp(ref) ?? []);
-  return judged(
-    row,
-    s.family,
-    s.registry,
-    s.profiles,
-    s.parts,
-    JSON.stringify(swap.positions),
-    knownText(known),
-    ...lamps,
-  );
+  return plannedSwap(row, s.family, JSON.stringify(swap.positions), ...lamps);
 }

@@ -12,25 +12,28 @@ export const partsById = weakMapMemoize(
 export const knownText = (known: Known): string =>
   JSON.stringify([...known].sort(([a], [b]) => (a < b ? -1 : 1)));
 
+/** The swap that a pinned row makes at these positions; null where it serves not all of them. */
+export const plannedSwap = weakMapMemoize(
+  (row: Application, family: Family, positionsText: string, ...lamps: readonly Lamp[]): SwapPlan | null => {
+    const positions = JSON.parse(positionsText) as readonly string[];
+    return planSwap(row, family, positions, new Map(lamps.map((l) => [l.id, l])));
+  },
+);
+
 /**
- * A pinned choice judged with today's facts: rows by their identity, facts and places by their text.
- * @returns null where the row serves none of these places
+ * A pinned choice judged with today's facts: the plan by its identity, facts by their text.
+ * @param others the swaps that the job has chosen besides: functions are judged over the whole vehicle
  */
 export const judged = weakMapMemoize(
   (
-    row: Application,
-    family: Family,
+    plan: SwapPlan,
     registry: FactRegistry,
     profiles: readonly Profile[],
     parts: readonly Part[],
-    positionsText: string,
     factsText: string,
-    ...lamps: readonly Lamp[]
-  ): { readonly plan: SwapPlan; readonly now: Judgement } | null => {
-    const positions = JSON.parse(positionsText) as readonly string[];
-    const plan = planSwap(row, family, positions, new Map(lamps.map((l) => [l.id, l])));
-    if (!plan) return null;
+    ...others: readonly SwapPlan[]
+  ): { readonly plan: SwapPlan; readonly now: Judgement } => {
     const known = new Map(JSON.parse(factsText) as readonly (readonly [string, FactValue])[]);
-    return { plan, now: judge(plan, { known, registry, profiles, parts: partsById(parts) }) };
+    return { plan, now: judge(plan, { known, registry, profiles, parts: partsById(parts), others }) };
   },
 );

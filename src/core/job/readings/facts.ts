@@ -13,7 +13,7 @@ import {
 import type { AnyStoredEvent } from '../events';
 import { type JobRecord, statementsOf } from '../fold';
 import { standingEvents } from '../log/standing';
-import { derivedStatements, type VehicleRecord } from './vehicleFacts';
+import { derivedStatements, followingStatements, type VehicleRecord } from './vehicleFacts';
 
 /** What is held to be true of a vehicle. */
 export interface FactReading {
@@ -35,14 +35,14 @@ export const readFacts = weakMapMemoize(
     family: Family,
     registry: FactRegistry,
   ): FactReading => {
-    const facts = resolveFacts(
-      [
-        ...derivedStatements(vehicle, family, registry),
-        ...statementsOf(stated),
-        ...statementsOf(standingEvents(others).filter((e) => e.type === 'fact-stated')),
-      ],
-      registry.find,
-    );
+    const statements = [
+      ...derivedStatements(vehicle, family, registry),
+      ...statementsOf(stated),
+      ...statementsOf(standingEvents(others).filter((e) => e.type === 'fact-stated')),
+    ];
+    const said = resolveFacts(statements, registry.find);
+    const following = family.derives ? followingStatements(knownValues(said), family, registry) : [];
+    const facts = following.length > 0 ? resolveFacts([...statements, ...following], registry.find) : said;
     const unknownPlugs = new Map(
       [...facts.values()].flatMap((f) =>
         f.value === UNKNOWN_PLUG ? [[f.subject, f.decidedBy?.cavities ?? null] as const] : [],

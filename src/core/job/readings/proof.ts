@@ -3,7 +3,7 @@ import { weakMapMemoize } from 'reselect';
 import { type ControlState, levelOf, neededLevels } from '../../controls';
 import type { Judgement, Known } from '../../fitment';
 import { certainty } from '../../fitment/functionRows';
-import { bindAt } from '../../fitment/condition';
+import { bindAt } from '../../rule/condition';
 import { decidingCases, expectedLevels, type FittedLamp } from '../../light';
 import {
   type CellState,

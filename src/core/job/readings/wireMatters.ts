@@ -12,7 +12,7 @@ import {
   type SystemV,
 } from '../../electrical';
 import type { Known } from '../../fitment';
-import { bindAt } from '../../fitment/condition';
+import { bindAt } from '../../rule/condition';
 import { certainty } from '../../fitment/functionRows';
 import { type FeedCandidate, feedCandidates, type FeedNeed, type FeedSources } from '../../harness';
 import type { Rule } from '../../rule';

@@ -1,6 +1,6 @@
 import { adaptersMatter, checkAt, feedOf, lampAt, matterOf } from '../../kernel/ids';
 import type { Known, SwapPlan } from '../../fitment';
-import { bindAt } from '../../fitment/condition';
+import { bindAt } from '../../rule/condition';
 import { certainty } from '../../fitment/functionRows';
 import { type BenchReading, type BenchStep, type BenchVerdict, judgeReading } from '../../bench';
 import { type Figures, systemVOf } from '../../electrical';

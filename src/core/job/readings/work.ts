@@ -3,7 +3,7 @@ import { weakMapMemoize } from 'reselect';
 import { sameList } from '../../kernel/part';
 import { isAddedStep, withAddedSteps } from '../byHand/handSteps';
 import { type Certainty, certainty } from '../../fitment/functionRows';
-import { bindAt } from '../../fitment/condition';
+import { bindAt } from '../../rule/condition';
 import type { Known } from '../../fitment';
 import {
   ARRIVES,

@@ -117,6 +117,7 @@ describe('what the customer is told of functions', () => {
       part: 'level-transfer',
       quantity: 2,
       certain: true,
+      open: [],
     });
     expect(row(withMotor)).toMatchObject({ change: 'lost', madeUp: true });
     // Without a motor there is nothing to lose, and no part that keeps it.

@@ -2,12 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { factRegistry } from '../vehicle';
 import { cheapestPlan } from './cheapestPlan';
-import { type Condition, fold, simplify } from './condition';
-import { evaluate, prepare } from './evaluate';
+import { type Condition, fold, simplify } from '../rule/condition';
+import { evaluate, prepare } from '../rule/evaluate';
 import { planLooks } from './lookPlan';
 import { all, any, key, leaf, plan } from './lookPlanKit';
 import { type Aim, type LookPlanInput, openTargets, outcomesOf, questOf, usefulLooks } from './quest';
-import { worldsOf } from './worlds';
+import { worldsOf, askedBy } from './worlds';
 
 const first = (p: ReturnType<typeof plan>) => p.looks[0]?.id;
 
@@ -74,7 +74,7 @@ describe('the next best look', () => {
   });
 
   it('a mend that always helps leaves nothing to ask; one that hangs on a fact asks that fact', () => {
-    const mend = (when: Condition | null) => [{ mend: { parts: [], minutes: 1 }, when }];
+    const mend = (when: Condition | null) => [{ mend: { parts: [], minutes: 1 }, when, counts: 'm' }];
     expect(plan([key('a')], [leaf('a', true, mend(null))]).looks).toEqual([]);
     expect(
       plan([key('a'), key('b')], [leaf('a', true, mend(leaf('b')))])
@@ -121,7 +121,7 @@ const anyLeaf: fc.Arbitrary<Condition> = fc
     leaf(
       `f${i}`,
       i % 2 === 0 ? v === 0 : (CHOICE[v] ?? 'x'),
-      mend ? [{ mend: { parts: [], minutes: 1 }, when: leaf('f0') }] : [],
+      mend ? [{ mend: { parts: [], minutes: 1 }, when: leaf('f0'), counts: 'm' }] : [],
     ),
   );
 const anyCondition: fc.Arbitrary<Condition> = fc
@@ -147,9 +147,10 @@ const withConstants: fc.Arbitrary<Condition> = fc.letrec<{ c: Condition }>((tie)
       kind: fc.constant('constant' as const),
       id: fc.constant('k'),
       value: fc.constantFrom('yes' as const, 'no' as const, 'unknown' as const),
-      mends: fc.constantFrom([], [{ mend: { parts: [], minutes: 1 }, when: null }]),
+      mends: fc.constantFrom([], [{ mend: { parts: [], minutes: 1 }, when: null, counts: 'm' }]),
       origin: fc.constant({ kind: 'profile' as const, code: '', facts: {} }),
       position: fc.constant(null),
+      side: fc.constant(null),
     }),
     fc.record({
       kind: fc.constantFrom('all' as const, 'any' as const),
@@ -166,6 +167,7 @@ function knownWorld(condition: Condition, picks: readonly number[]) {
   const s = new Int8Array(facts.length).fill(-1);
   const known = new Map<string, string | number | boolean>();
   facts.forEach((ref, i) => {
+    if (askedBy(ref) !== ref) return;
     const cell = (picks[i] ?? 0) - 4;
     const value = cells[i]?.[cell];
     if (value === undefined) return;

@@ -2,10 +2,12 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { factRegistry, type FactKey, type FactValue } from '../vehicle';
 import { because, openFacts } from './because';
-import { bindRule, type Rank } from './condition';
-import { evaluate, type Known, plain, prepare, type Verdict, verdictOf } from './evaluate';
-import { neededMends } from './partsToAdd';
-import type { Mend, Rule } from '../rule';
+import { bindRule } from './condition';
+import { evaluate, type Known, prepare, residual } from './evaluate';
+import { outerSpan } from './expression';
+import type { Mend, Rule } from './language';
+import { needsOf } from './needs';
+import { type Rank, type Verdict, verdictOf } from './rank';
 
 const registry = factRegistry();
 const AT = 'headlamp.front.left';
@@ -86,7 +88,7 @@ describe('a mend with its own condition', () => {
   const s2: Mend = { parts: [{ part: 'S2', quantity: 1, per: 'set' }], minutes: 9, when: late };
   const fogs: Rule = { op: 'has-option', id: 'switch', option: 'fog-switch', mends: [s1, s2] };
   const partsOf = (facts: Record<string, FactValue>) =>
-    neededMends(ready(fogs), known(facts)).map((m) => m.mend.parts[0]?.part);
+    needsOf(ready(fogs), known(facts), ['left']).parts.map((p) => p.part);
 
   it('takes the switch of the right year group', () => {
     expect(verdict(fogs, { 'option.fog-switch': false, 'model-year': 2015 })).toBe('fits-with-parts');
@@ -111,7 +113,7 @@ describe('an unknown that cannot matter', () => {
     const early: Rule = { op: 'range', id: 'early', fact: 'model-year', to: 2017 };
     const rule: Rule = { op: 'any', of: [early, late] };
     const p = ready(rule);
-    expect(plain(p.condition, p, new Map())).toEqual({ lo: 0, hi: 2 });
+    expect(outerSpan(residual(p, new Map()).expression)).toEqual({ lo: 0, hi: 2 });
     expect(evaluate(p, new Map())).toEqual({ lo: 2, hi: 2, exact: true });
     expect(because(p, new Map())).toEqual([]);
   });

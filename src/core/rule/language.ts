@@ -1,5 +1,5 @@
-import type { Prose } from './kernel/reason';
-import type { FactValue } from './vehicle';
+import type { Prose } from '../kernel/reason';
+import type { Accepts, FactValue } from '../vehicle';
 
 /** A part with its quantity: per side of the swap, or once for the whole set. */
 export interface PartNeed {
@@ -9,12 +9,14 @@ export interface PartNeed {
 }
 
 /**
- * What makes an unmet predicate good: parts to add, at a price in minutes and perhaps in functions.
+ * What makes an unmet predicate good: parts to add, or work (no parts, said in words), at a price in minutes and
+ * perhaps in functions that are lost for it.
  * `when` is the mend's own condition (switch S1 for the early year group, S2 for the late one).
  */
 export interface Mend {
   readonly parts: readonly PartNeed[];
   readonly minutes: number;
+  readonly work?: Prose;
   readonly when?: Rule;
   readonly losesFunctions?: readonly string[];
 }
@@ -71,11 +73,6 @@ export interface Dispute {
   readonly statements: readonly Statement[];
   readonly settle: Predicate;
 }
-
-/** The values that satisfy a predicate. */
-export type Accepts =
-  | { readonly kind: 'values'; readonly values: readonly FactValue[] }
-  | { readonly kind: 'range'; readonly from: number; readonly to: number };
 
 /** Brings the eight predicate forms to one: which fact, and which of its values are right. */
 export function predicateTest(p: Predicate): { readonly fact: string; readonly accepts: Accepts } {

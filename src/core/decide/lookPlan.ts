@@ -1,8 +1,9 @@
 import { compareText } from '../kernel/reason';
 import type { FactRef } from '../vehicle';
-import { NO } from './condition';
+import { NO } from '../rule/rank';
 import { cheapestPlan } from './cheapestPlan';
 import {
+  decidingLooks,
   type Look,
   type LookPlanInput,
   minutesOf,
@@ -13,7 +14,7 @@ import {
   usefulLooks,
 } from './quest';
 import { seededRandom } from '../kernel/seededRandom';
-import { drawWorld, type WorldState } from './worlds';
+import { askedBy, drawWorld, type WorldState } from './worlds';
 
 /** One look: what it answers at once and what it takes. */
 export interface PlannedLook {
@@ -53,7 +54,9 @@ export function planLooks(input: LookPlanInput): LookPlan {
   const start = new Int8Array(quest.worlds.facts.length).fill(-1);
   const targets = openTargets(quest, start);
   if (targets.length === 0) return { looks: [], expectedMinutes: 0, method: 'exact', open: 0 };
-  const scored = scoreLooks(quest, start, targets);
+  // A look that decides nothing in any world is not listed.
+  const deciding = new Set(decidingLooks(quest, targets));
+  const scored = scoreLooks(quest, start, targets).filter((x) => deciding.has(x.look));
   const exact = cheapestPlan(quest, start, EXACT_BUDGET);
   const order = exact
     ? [...scored].sort((a, b) => expected(exact.byLook, a.look) - expected(exact.byLook, b.look))
@@ -119,7 +122,7 @@ function planned(quest: Quest, s: WorldState, look: Look, targets: readonly numb
     }
   return {
     id: look.id,
-    facts: look.facts.flatMap((f) => quest.worlds.facts[f] ?? []),
+    facts: [...new Set(look.facts.flatMap((f) => askedBy(quest.worlds.facts[f] ?? '') ?? []))],
     ...minutesOf(quest, s, look),
     maySettle: settled.size,
   };

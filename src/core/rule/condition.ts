@@ -1,14 +1,5 @@
-import { factRef, type FactRef, type FactRegistry, type PositionKey } from '../vehicle';
-import { type Accepts, type Mend, type Predicate, predicateTest, type Rule } from '../rule';
-
-/** no < mend < yes. */
-export type Rank = 0 | 1 | 2;
-/** Not met, whatever is fitted besides. */
-export const NO: Rank = 0;
-/** Met once a part makes up for it. */
-export const MEND: Rank = 1;
-/** Met as it is. */
-export const YES: Rank = 2;
+import { type Accepts, factRef, type FactRef, type FactRegistry, type PositionKey } from '../vehicle';
+import { type Mend, type Predicate, predicateTest, type Rule } from './language';
 
 /** What stands behind a leaf, for explanations. */
 export type LeafOrigin =
@@ -24,6 +15,8 @@ export type LeafOrigin =
 export interface MendOption {
   readonly mend: Mend;
   readonly when: Condition | null;
+  /** What is asked for twice by this name counts once. */
+  readonly counts: string;
 }
 
 /** A condition on one fact. */
@@ -35,6 +28,8 @@ export interface Leaf {
   readonly mends: readonly MendOption[];
   readonly origin: LeafOrigin;
   readonly position: PositionKey | null;
+  /** The side of its position; null: it is of the vehicle, and what mends it counts for every side. */
+  readonly side: string | null;
 }
 
 /** A leaf whose truth hangs on no fact: a required function that the lamp does not have, say. */
@@ -45,12 +40,25 @@ export interface Constant {
   readonly mends: readonly MendOption[];
   readonly origin: LeafOrigin;
   readonly position: PositionKey | null;
+  readonly side: string | null;
+}
+
+/**
+ * Claims about what a look would find. Where it was taken it alone counts; where not, each claim may be the true one,
+ * and a world says which.
+ */
+export interface Claims {
+  readonly kind: 'claims';
+  readonly id: string;
+  readonly look: Leaf;
+  readonly says: readonly Condition[];
 }
 
 /** A rule bound to the facts of one vehicle and the positions of one swap. */
 export type Condition =
   | { readonly kind: 'all' | 'any'; readonly of: readonly Condition[] }
   | { readonly kind: 'not'; readonly of: Condition }
+  | Claims
   | Leaf
   | Constant;
 
@@ -80,11 +88,12 @@ export function bindAt(
   }
 }
 
-function bindPredicate(
+/** Binds one predicate at one place. Predicates on facts that nobody defined throw. */
+export function bindPredicate(
   predicate: Predicate,
   position: PositionKey,
   registry: FactRegistry,
-  origin: LeafOrigin,
+  origin: LeafOrigin = { kind: 'predicate', predicate },
 ): Leaf {
   const { fact, accepts } = predicateTest(predicate);
   const key = registry.find(fact);
@@ -95,14 +104,19 @@ function bindPredicate(
     id: onVehicle ? predicate.id : `${predicate.id}@${position}`,
     ref: factRef(fact, onVehicle ? 'vehicle' : position),
     accepts,
-    mends: (predicate.mends ?? []).map((mend) => ({
+    mends: (predicate.mends ?? []).map((mend, i) => ({
       mend,
       when: mend.when ? bindAt(mend.when, position, registry) : null,
+      counts: `${predicate.id}#${i}`,
     })),
     origin,
     position: onVehicle ? null : position,
+    side: onVehicle ? null : sideOf(position),
   };
 }
+
+/** The side in a position's key: its third word. */
+const sideOf = (position: PositionKey): string | null => position.split('.')[2] ?? null;
 
 const isConstant = (c: Condition, value: 'yes' | 'no'): boolean =>
   c.kind === 'constant' && c.value === value && (value === 'yes' || c.mends.length === 0);
@@ -115,6 +129,7 @@ export function fold(c: Condition): Condition {
   switch (c.kind) {
     case 'leaf':
     case 'constant':
+    case 'claims':
       return c;
     case 'not': {
       const of = fold(c.of);
@@ -161,6 +176,11 @@ function simplified(c: Condition): Simplified {
     case 'leaf':
     case 'constant':
       return { condition: c, key: endKey(c) };
+    case 'claims':
+      return {
+        condition: c,
+        key: `claims ${c.id} ${endKey(c.look)} ${c.says.map((x) => simplified(x).key).join()}`,
+      };
     case 'not': {
       const of = simplified(c.of);
       return { condition: { kind: 'not', of: of.condition }, key: `!(${of.key})` };
@@ -204,6 +224,8 @@ export function leavesOf(c: Condition): readonly Leaf[] {
       return c.of.flatMap(leavesOf);
     case 'not':
       return leavesOf(c.of);
+    case 'claims':
+      return [...leavesOf(c.look), ...c.says.flatMap(leavesOf)];
     case 'leaf':
       return [c, ...c.mends.flatMap((m) => (m.when ? leavesOf(m.when) : []))];
     case 'constant':

@@ -1,5 +1,5 @@
 import { factRegistry, type FactKey } from '../vehicle';
-import type { Condition, Leaf } from './condition';
+import type { Condition, Leaf } from '../rule/condition';
 import { planLooks } from './lookPlan';
 import type { LookPlanInput } from './quest';
 
@@ -21,6 +21,7 @@ export const leaf = (fact: string, value: boolean | string = true, mends: Leaf['
   mends,
   origin: { kind: 'lamp', code: '', facts: {} },
   position: null,
+  side: null,
 });
 /** For tests: every one. */
 export const all = (...of: Condition[]): Condition => ({ kind: 'all', of });

@@ -1,8 +1,9 @@
 import { compareText } from '../kernel/reason';
 import { type FactRef, type FactRegistry, type Prior, splitFactRef } from '../vehicle';
-import { type Condition, NO } from './condition';
-import type { Known } from './evaluate';
-import { type Worlds, worldsOf, type WorldState } from './worlds';
+import type { Condition } from '../rule/condition';
+import type { Known } from '../rule/evaluate';
+import { NO } from '../rule/rank';
+import { askedBy, type Worlds, worldsOf, type WorldState } from './worlds';
 
 /** `find-one`: stop as soon as one that meets the most wishes is known to fit. `settle-all`: leave none open. */
 export const AIMS = ['find-one', 'settle-all'] as const;
@@ -14,6 +15,8 @@ export interface LookTarget {
   readonly condition: Condition;
   /** Wishes met; more are sought first. */
   readonly wishesMet: number;
+  /** It surely may not be used on the road that the vehicle keeps to: sought only when no other is left. */
+  readonly offRoad?: boolean;
 }
 
 /** Lamps, looks and what they cost, ready to be planned. */
@@ -43,12 +46,15 @@ export interface Quest {
   readonly worlds: Worlds;
   readonly looks: readonly Look[];
   readonly aim: Aim;
-  readonly wishesMet: readonly number[];
+  /** How much each lamp is wanted: those of the highest level are sought first. */
+  readonly level: readonly number[];
   readonly opened: ReadonlySet<string>;
 }
 
 /** *Setting*: minutes of a look that nobody has timed. */
 const UNTIMED_MIN = 3;
+/** More than there are wishes: one that is not for the road comes after all that are. */
+const OFF_ROAD_LEVEL = 1000;
 /** Prepares a plan's reckoning; the exact and the greedy plan and the benchmark share it. */
 export function questOf(input: LookPlanInput): Quest {
   const targets = [...input.targets].sort((a, b) => compareText(a.id, b.id));
@@ -59,11 +65,12 @@ export function questOf(input: LookPlanInput): Quest {
     input.priors ?? [],
   );
   const groups = new Map<string, { facts: number[]; look: Look }>();
-  worlds.facts.forEach((ref, i) => {
-    if (input.untold?.has(ref)) return;
+  worlds.facts.forEach((variable, i) => {
+    const ref = askedBy(variable);
+    if (ref === null || input.untold?.has(ref)) return;
     const { key, subject } = splitFactRef(ref);
     const look = input.registry.find(key)?.look;
-    const id = `${look?.id ?? key}@${subject}`;
+    const id = `${look?.id ?? key}@${look?.bothSides ? 'both' : subject}`;
     const facts = [...(groups.get(id)?.facts ?? []), i];
     groups.set(id, {
       facts,
@@ -74,19 +81,19 @@ export function questOf(input: LookPlanInput): Quest {
     worlds,
     looks: [...groups.values()].map((g) => g.look),
     aim: input.aim,
-    wishesMet: targets.map((t) => t.wishesMet),
+    level: targets.map((t) => t.wishesMet - (t.offRoad ? OFF_ROAD_LEVEL : 0)),
     opened: input.opened ?? new Set(),
   };
 }
 
 /** The conditions that the aim still waits for in a state of knowledge; none: it is reached. */
-export function openTargets({ worlds, aim, wishesMet }: Quest, s: WorldState): readonly number[] {
+export function openTargets({ worlds, aim, level: levels }: Quest, s: WorldState): readonly number[] {
   const intervals = worlds.conditions.map((c) => c.interval(s));
   const isOpen = (i: number) => intervals[i]?.lo === NO && intervals[i]?.hi !== NO;
   const all = intervals.map((_, i) => i);
   if (aim === 'settle-all') return all.filter(isOpen);
-  for (const level of [...new Set(wishesMet)].sort((a, b) => b - a)) {
-    const here = all.filter((i) => wishesMet[i] === level);
+  for (const level of [...new Set(levels)].sort((a, b) => b - a)) {
+    const here = all.filter((i) => levels[i] === level);
     if (here.some((i) => (intervals[i]?.lo ?? NO) > NO)) return [];
     const open = here.filter(isOpen);
     if (open.length > 0) return open;
@@ -94,7 +101,13 @@ export function openTargets({ worlds, aim, wishesMet }: Quest, s: WorldState): r
   return [];
 }
 
-/** Looks that can still tell something about the targets. */
+/** Looks that can, in some world, decide whether one of the targets goes in. */
+export const decidingLooks = (quest: Quest, targets: readonly number[]): readonly Look[] =>
+  quest.looks.filter((l) =>
+    l.facts.some((f) => targets.some((t) => quest.worlds.conditions[t]?.decidedBy().has(f))),
+  );
+
+/** Looks that read what the targets still wait for. */
 export function usefulLooks(quest: Quest, s: WorldState, targets: readonly number[]): readonly Look[] {
   return quest.looks.filter((l) =>
     l.facts.some((f) => (s[f] ?? -1) < 0 && targets.some((t) => quest.worlds.conditions[t]?.reads.has(f))),
