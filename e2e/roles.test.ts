@@ -140,13 +140,33 @@ describe('a key of another program', () => {
     expect((await whole.arrayBuffer()).byteLength).toBeGreaterThan(10_000);
     // No page and no other route knows of keys.
     for (const r of ROUTES.filter(
-      (x) => x.reach !== 'public' && !['api/bundle', 'api/shelf/export/[kind]'].includes(x.folder),
+      (x) => x.reach !== 'public' && !['api/ask', 'api/bundle', 'api/shelf/export/[kind]'].includes(x.folder),
     ))
       expect([
         r.folder,
         [200].includes((await read(r.path(ids), bundle, { redirect: 'manual' })).status) &&
           r.folder.startsWith('api/'),
       ]).toEqual([r.folder, false]);
+    const asking = (key: string, body: string) =>
+      fetch(`${app.url}/api/ask`, { method: 'POST', headers: { authorization: `Bearer ${key}` }, body });
+    const ask = await make('ask');
+    const asked = await asking(
+      ask,
+      JSON.stringify({
+        ask: ['fit'],
+        vehicle: { line: 'orrel-packet' },
+        facts: { market: 'ECE', 'model-year': 2020 },
+        swaps: [{ positions: ['headlamp.front.left', 'headlamp.front.right'] }],
+      }),
+    );
+    const { answers } = (await asked.json()) as { answers: { fit: { candidates: object[] }[] } };
+    expect([asked.status, (answers.fit[0]?.candidates.length ?? 0) > 3]).toEqual([200, true]);
+    const faulty = await asking(ask, '{"ask":["fit"],"vehicle":{"line":"moon"}}');
+    expect([faulty.status, await faulty.json()]).toMatchObject([
+      400,
+      { faults: [{ path: '/vehicle/line', reason: { code: 'case-no-line' } }] },
+    ]);
+    expect((await asking(shelf, '{}')).status).toBe(401);
     const [row] = (await app.db.query.shopKey.findMany()).filter((k) => k.opens === 'shelf');
     await sessions.lead.post('/api/keys', { act: 'revoke', key: row?.id });
     expect((await read('/api/shelf/export/all.json', shelf)).status).toBe(401);

@@ -39,6 +39,13 @@ export const ROUTES: readonly Route[] = [
   { folder: 'api/me', method: 'POST', path: () => '/api/me', reach: 'shop', body: () => ({}) },
   { folder: 'shop/[part]', method: 'GET', path: () => '/shop/people', reach: 'shop' },
   { folder: 'api/people', method: 'POST', path: () => '/api/people', reach: 'shop', body: () => ({}) },
+  {
+    folder: 'api/ask',
+    method: 'POST',
+    path: () => '/api/ask',
+    reach: 'shop',
+    body: () => ({ ask: ['vin'], vehicle: { line: 'orrel-packet' } }),
+  },
   { folder: 'api/bundle', method: 'GET', path: () => '/api/bundle', reach: 'shop' },
   {
     folder: 'api/first-day/bundle',

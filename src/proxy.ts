@@ -25,7 +25,9 @@ function contentPolicy(nonce: string): string {
 export function proxy(request: NextRequest): NextResponse {
   const { pathname, search } = request.nextUrl;
   if (!isAddress(pathname, search)) return new NextResponse('Not here.', { status: 404 });
-  if (!SAFE_METHODS.has(request.method) && !sameOrigin(request.headers))
+  // A program brings its key with it; no page of another site can make a browser send one.
+  const byKey = pathname === '/api/ask' && request.headers.has('authorization');
+  if (!SAFE_METHODS.has(request.method) && !byKey && !sameOrigin(request.headers))
     return NextResponse.json({ code: 'foreign-origin' }, { status: 403 });
   const nonce = btoa(crypto.randomUUID());
   const policy = contentPolicy(nonce);

@@ -4,6 +4,8 @@ export const MAX_BODY = {
   small: 512 * 1024,
   /** A picture as the camera made it. */
   photo: 20 * 1024 * 1024,
+  /** Cases that are asked. */
+  case: 4 * 1024 * 1024,
   /** Shelf files. */
   file: 64 * 1024 * 1024,
 } as const;

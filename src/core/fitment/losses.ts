@@ -1,37 +1,21 @@
 import type { Mend } from '../rule';
-import type { Condition, Constant, Leaf } from '../rule/condition';
+import { type Condition, type Constant, endsOf, type Leaf } from '../rule/condition';
 import type { MendTag } from '../rule/expression';
 import { positionKey } from '../vehicle';
 import { all, any, type BoundRequirement, constant, type LostFunction, not, type SwapPlan } from './profile';
 
-/** Every condition that can be mended, and those inside the conditions of mends. */
-export function mendable(c: Condition): readonly (Leaf | Constant)[] {
-  switch (c.kind) {
-    case 'all':
-    case 'any':
-      return c.of.flatMap(mendable);
-    case 'not':
-      return mendable(c.of);
-    case 'claims':
-      return [c.look, ...c.says].flatMap(mendable);
-    case 'leaf':
-    case 'constant':
-      return [c, ...c.mends.flatMap((m) => (m.when ? mendable(m.when) : []))];
-  }
-}
-
 /** The mend that a tag stands for. */
 export const mendOf = (c: Condition, tag: MendTag): Mend | undefined =>
-  mendable(c).find((l) => l.id === tag.leaf && l.mends.length > tag.at)?.mends[tag.at]?.mend;
+  endsOf(c).find((l) => l.id === tag.leaf && l.mends.length > tag.at)?.mends[tag.at]?.mend;
 
 /**
  * Mends that cost functions are judged like any lost function: such a mend can be taken only where no requirement is
  * broken by it. A condition asked at several places loses the function at each where it has to be mended.
  */
 export function costing(c: Condition, plan: SwapPlan, requirements: readonly BoundRequirement[]): Condition {
-  const losing = mendable(c).some((l) => l.mends.some((m) => m.mend.losesFunctions?.length));
+  const losing = endsOf(c).some((l) => l.mends.some((m) => m.mend.losesFunctions?.length));
   if (!losing) return c;
-  const leaves = mendable(c);
+  const leaves = endsOf(c);
   const placesOf = (l: Leaf | Constant) =>
     l.position ? [l.position] : plan.places.map((p) => positionKey(p.place.position));
   const priced = (l: Leaf | Constant): (Leaf | Constant)['mends'] =>
@@ -71,7 +55,7 @@ export function costing(c: Condition, plan: SwapPlan, requirements: readonly Bou
 export function lostBy(c: Condition, certain: readonly MendTag[], plan: SwapPlan): ReadonlySet<string> {
   const lost = new Set<string>();
   for (const tag of certain) {
-    const leaf = mendable(c).find((l) => l.id === tag.leaf);
+    const leaf = endsOf(c).find((l) => l.id === tag.leaf);
     for (const does of leaf?.mends[tag.at]?.mend.losesFunctions ?? [])
       for (const { place } of plan.places) {
         const at = positionKey(place.position);

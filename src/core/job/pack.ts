@@ -35,6 +35,8 @@ export interface JobPack {
   readonly profiles: readonly Profile[];
   readonly parts: readonly Part[];
   readonly connectors: readonly ConnectorHalf[];
+  /** Any name of a plug can be said: the shelf of a case need not have its plugs. */
+  readonly anyPlug?: true;
   readonly applications: readonly Pinned<Application>[];
   readonly lamps: readonly Pinned<Lamp>[];
   readonly sheets: readonly Pinned<StepSheet>[];
@@ -108,10 +110,12 @@ export function packSources(pack: JobPack): JobSources {
 }
 
 /** The facts that a job of this pack can be about: those of every shop, and the shelf's own. */
-export function packRegistry({ shop, shelf, factKeys, connectors }: JobPack): FactRegistry {
+export function packRegistry({ shop, shelf, factKeys, connectors, anyPlug }: JobPack): FactRegistry {
   const key = `${shop}@${shelf}/registry`;
   const known = held.get(key);
-  return known ? (known as FactRegistry) : same(key, factRegistry(factKeys, plugNames(connectors)));
+  return known
+    ? (known as FactRegistry)
+    : same(key, factRegistry(factKeys, anyPlug ? undefined : plugNames(connectors)));
 }
 
 /** Reads a job from its pack. */

@@ -216,19 +216,21 @@ function endKey(c: Leaf | Constant): string {
   return `[${c.kind} ${c.id} ${what} ${c.position ?? ''} ${origin} ${mends.join(';')}]`;
 }
 
-/** Every leaf, with those inside mend conditions. */
-export function leavesOf(c: Condition): readonly Leaf[] {
+/** Every end of the tree, a leaf or a constant, with those inside the conditions of mends. */
+export function endsOf(c: Condition): readonly (Leaf | Constant)[] {
   switch (c.kind) {
     case 'all':
     case 'any':
-      return c.of.flatMap(leavesOf);
+      return c.of.flatMap(endsOf);
     case 'not':
-      return leavesOf(c.of);
+      return endsOf(c.of);
     case 'claims':
-      return [...leavesOf(c.look), ...c.says.flatMap(leavesOf)];
+      return [c.look, ...c.says].flatMap(endsOf);
     case 'leaf':
-      return [c, ...c.mends.flatMap((m) => (m.when ? leavesOf(m.when) : []))];
     case 'constant':
-      return c.mends.flatMap((m) => (m.when ? leavesOf(m.when) : []));
+      return [c, ...c.mends.flatMap((m) => (m.when ? endsOf(m.when) : []))];
   }
 }
+
+/** Every leaf, with those inside mend conditions. */
+export const leavesOf = (c: Condition): readonly Leaf[] => endsOf(c).filter((x) => x.kind === 'leaf');

@@ -1,6 +1,6 @@
 import { compareText } from '../kernel/reason';
 import type { FactRef } from '../vehicle';
-import type { Condition, Constant, Leaf, MendOption } from './condition';
+import { type Condition, endsOf, type MendOption } from './condition';
 import { type Known, type Prepared, residual } from './evaluate';
 import { cellClasses, type Expression, type MendTag, restrict } from './expression';
 import { MEND, NO, type Rank, YES } from './rank';
@@ -103,23 +103,7 @@ export function needsOf(p: Prepared, known: Known, sides: readonly string[]): Ne
 const tagKey = (t: MendTag): string => `${t.leaf}#${t.at}`;
 
 function countingOf(condition: Condition, sides: readonly string[]): Counting {
-  const leaves = new Map<string, Leaf | Constant>();
-  const collect = (c: Condition): void => {
-    switch (c.kind) {
-      case 'all':
-      case 'any':
-        return c.of.forEach(collect);
-      case 'not':
-        return collect(c.of);
-      case 'claims':
-        return [c.look, ...c.says].forEach(collect);
-      case 'leaf':
-      case 'constant':
-        leaves.set(c.id, c);
-        c.mends.forEach((m) => m.when && collect(m.when));
-    }
-  };
-  collect(condition);
+  const leaves = new Map(endsOf(condition).map((end) => [end.id, end]));
   return {
     option: (tag) => leaves.get(tag.leaf)?.mends[tag.at],
     sidesOf: (tag) => {

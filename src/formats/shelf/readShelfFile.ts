@@ -59,7 +59,7 @@ export function readShelfFile(text: string, present: Shelf = EMPTY_SHELF): Shelf
 }
 
 /** The first faults of a file against the schema: what stands around its lists, then row by row until there are enough. */
-function fileFaults(parsed: unknown): readonly ShelfFault[] {
+export function fileFaults(parsed: unknown): readonly ShelfFault[] {
   if (typeof parsed !== 'object' || parsed === null)
     return validate(parsed) ? [] : schemaFaults(validate.errors ?? []);
   const file = parsed as Readonly<Record<string, unknown>>;
@@ -115,7 +115,8 @@ function inFile(fault: ShelfFault, rows: Shelf): ShelfFault {
   return inside ? fault : { path: `(shelf)${fault.path}`, reason: fault.reason };
 }
 
-function syntaxFault(text: string, error: unknown): Reason {
+/** Why a text is no JSON, with line and column where they can be told. */
+export function syntaxFault(text: string, error: unknown): Reason {
   const at = /position (\d+)/.exec(error instanceof Error ? error.message : '')?.[1];
   if (at === undefined) return reason('json-broken', {});
   const before = text.slice(0, Number(at)).split('\n');
@@ -123,7 +124,7 @@ function syntaxFault(text: string, error: unknown): Reason {
 }
 
 /** One fault a place: an unmet alternative is said by the alternative's own errors, not again by the choice. */
-function schemaFaults(errors: readonly ErrorObject[]): readonly ShelfFault[] {
+export function schemaFaults(errors: readonly ErrorObject[]): readonly ShelfFault[] {
   const faults = errors
     .slice(0, MAX_OF_ROW)
     .filter((e) => e.keyword !== 'oneOf' && e.keyword !== 'if')

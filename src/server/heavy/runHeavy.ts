@@ -2,7 +2,7 @@ import { Worker } from 'node:worker_threads';
 import { HeavyStopped } from './stopped';
 import type { HeavyName, HeavyOrder, HeavyTasks, HeavyWord } from './tasks';
 
-/** *Settings*: how long one piece of work may take, ms; its memory, MiB; how many run at once in a process, and wait. */
+/** *Settings*: how long one piece of work may take, ms; its memory, MiB; how many run at once in a line of a process, and wait. */
 const TIME_MS = 15 * 60_000;
 const MEMORY_MIB = 2048;
 const AT_ONCE = 1;
@@ -18,11 +18,15 @@ export interface HeavyOptions<N extends HeavyName> {
   readonly entry?: URL;
 }
 
-let running = 0;
-const queue: (() => void)[] = [];
+/** Work that somebody waits for does not stand behind an import that takes minutes: each has a line of its own. */
+const LINES = { long: line(), short: line() };
+function line() {
+  return { running: 0, queue: [] as (() => void)[] };
+}
+const SHORT: readonly HeavyName[] = ['ask', 'harness-pdf'];
 
 /**
- * Does heavy work in a thread of its own, one piece at a time; others wait in line.
+ * Does heavy work in a thread of its own, one long and one short piece at a time; others wait in line.
  * @throws HeavyStopped where it came to no end; whatever the work itself throws
  */
 export async function runHeavy<N extends HeavyName>(
@@ -30,17 +34,18 @@ export async function runHeavy<N extends HeavyName>(
   input: HeavyTasks[N]['input'],
   options: HeavyOptions<N> = {},
 ): Promise<HeavyTasks[N]['output']> {
-  if (running >= AT_ONCE) {
-    if (queue.length >= WAITING) throw new HeavyStopped('heavy-busy');
-    await new Promise<void>((go) => queue.push(go));
+  const mine = LINES[SHORT.includes(name) ? 'short' : 'long'];
+  if (mine.running >= AT_ONCE) {
+    if (mine.queue.length >= WAITING) throw new HeavyStopped('heavy-busy');
+    await new Promise<void>((go) => mine.queue.push(go));
   }
-  running += 1;
+  mine.running += 1;
   try {
     if (options.signal?.aborted) throw new HeavyStopped('heavy-left');
     return (await inThread({ name, input } as HeavyOrder, options)) as HeavyTasks[N]['output'];
   } finally {
-    running -= 1;
-    queue.shift()?.();
+    mine.running -= 1;
+    mine.queue.shift()?.();
   }
 }
 

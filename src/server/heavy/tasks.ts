@@ -1,6 +1,7 @@
 import type { LintFinding } from '@/core/lint';
 import type { HarnessDocument } from '@/core/job';
 import type { ShelfKind } from '@/core/shelf';
+import type { AskOutcome } from '../ask/askShop';
 import type { CsvOutcome } from '../shelf/importCsv';
 import type { ImportOutcome } from '../shelf/importShelf';
 
@@ -25,6 +26,11 @@ export interface HeavyTasks {
     readonly input: { readonly shopId: string };
     readonly output: readonly LintFinding[];
     readonly progress: { readonly done: number; readonly all: number };
+  };
+  readonly ask: {
+    readonly input: { readonly shopId: string; readonly text: string };
+    readonly output: AskOutcome;
+    readonly progress: never;
   };
   readonly 'harness-pdf': {
     readonly input: { readonly doc: HarnessDocument; readonly locale: string };

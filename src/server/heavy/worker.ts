@@ -1,5 +1,6 @@
 import { parentPort, workerData } from 'node:worker_threads';
 import { lintShelf } from '@/core/lint';
+import { askShop } from '../ask/askShop';
 import { openDatabase, type OpenedDatabase } from '../db/connection';
 import { importCsv } from '../shelf/importCsv';
 import { importShelf } from '../shelf/importShelf';
@@ -40,6 +41,8 @@ async function carryOut(order: HeavyOrder): Promise<unknown> {
           progress({ done: step.value, all: shelf.applications.length });
         }
       });
+    case 'ask':
+      return onDatabase(({ db }) => askShop(db, order.input.shopId, order.input.text));
     case 'harness-pdf': {
       const { harnessPdf } = await import('../sheets/harnessPdf');
       return new Uint8Array(await harnessPdf(order.input.doc, order.input.locale));

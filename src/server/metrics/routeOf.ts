@@ -18,6 +18,7 @@ const FIRST = new Set([
   '_next',
 ]);
 const API = new Set([
+  'ask',
   'auth',
   'bookings',
   'bundle',

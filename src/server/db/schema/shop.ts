@@ -15,7 +15,7 @@ import type { Figures } from '@/core/electrical';
 import { user } from './auth';
 
 /** What a key of another program can open: the shelf as files, or the whole shop as one bundle. */
-export const KEY_OPENS = ['shelf', 'bundle'] as const;
+export const KEY_OPENS = ['shelf', 'bundle', 'ask'] as const;
 
 export const shop = pgTable('shop', {
   id: text('id').primaryKey(),

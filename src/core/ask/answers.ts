@@ -1,0 +1,189 @@
+import { type ControlState, stateText } from '../controls';
+import { type JudgeContext, shortlist, swapLooks } from '../fitment';
+import { contextOf, type Job, type JobReading, liveWiring, type PositionWiring, wireView } from '../job';
+import { circuitsOf } from '../job/readings/mapping';
+import { reason } from '../kernel/reason';
+import { expectedLevels, type FittedLamp } from '../light';
+import { liveHarness } from '../network';
+import { firstCause } from '../prove';
+import { type LampFunction, positionKey } from '../vehicle';
+import type { AnswerKind, Case } from './case';
+import { caseSettings, setting } from './caseControls';
+import type { CaseFault } from './caseFault';
+import { caseJob } from './caseJob';
+import type { ReadySwap } from './caseSwaps';
+
+/** What was asked, answered; or what leads nowhere in the case. */
+export type Answered =
+  | { readonly kind: 'answers'; readonly answers: Readonly<Partial<Record<AnswerKind, unknown>>> }
+  | { readonly kind: 'faults'; readonly faults: readonly CaseFault[] };
+
+/** What an answer is made from. */
+interface Asked {
+  readonly case: Case;
+  readonly job: Job;
+  readonly swaps: readonly ReadySwap[];
+  readonly settings: readonly ControlState[];
+  readonly faults: CaseFault[];
+}
+
+/** Answers a case: codes, facts and units as data, figures unrounded. The same calls serve the screens. */
+export function answer(c: Case): Answered {
+  const made = caseJob(c);
+  const { settings, faults } = caseSettings(c.controls);
+  const all = [...(made.kind === 'faults' ? made.faults : []), ...faults];
+  if (made.kind === 'faults' || all.length > 0) return { kind: 'faults', faults: all };
+  const asked: Asked = { case: c, job: made.job, swaps: made.swaps, settings, faults: [] };
+  const answers = Object.fromEntries([...new Set(c.ask)].map((kind) => [kind, ANSWER[kind](asked)]));
+  return asked.faults.length > 0 ? { kind: 'faults', faults: asked.faults } : { kind: 'answers', answers };
+}
+
+const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
+  vin: ({ job }) => job.reading.vin,
+  facts: ({ job }) =>
+    [...job.reading.facts.values()].map((f) => ({
+      fact: f.key,
+      at: f.subject,
+      value: f.value,
+      source: f.decidedBy?.source ?? null,
+      contradictedBy: f.contradictedBy.map((s) => ({ value: s.value, source: s.source })),
+    })),
+  fit: ({ case: c, job, swaps }) =>
+    swaps.map((s) => ({ swap: s.id, positions: s.positions, candidates: listOf(c, job, s) })),
+  looks: ({ case: c, job, swaps }) =>
+    swaps.map((s) => ({
+      swap: s.id,
+      ...swapLooks({
+        applications: c.shelf.applications,
+        family: job.pack.family.body,
+        positions: s.positions,
+        lamps: lampsOf(c),
+        wishes: c.wishes ?? [],
+        aim: c.aim ?? 'find-one',
+        untold: untold(job.reading),
+        context: contextOf(job.reading, s.id),
+      }),
+    })),
+  wire: ({ job }) =>
+    job.reading.checks.map(({ swap, wiring, matters, orders }) => ({
+      swap: swap.id,
+      lamps: wiring.map(({ position, lamp, state, map, undecided, build, unknownPlug }) => ({
+        position,
+        lamp: lamp.id,
+        state,
+        unknownPlug,
+        map,
+        undecided,
+        build,
+      })),
+      modes: matters.modes,
+      cures: matters.cures,
+      routes: matters.routes,
+      needs: (orders?.procured ?? []).map(({ id, kind, what, needed }) => ({ id, kind, what, needed })),
+    })),
+  live: ({ job, settings }) => {
+    const view = wireView(job);
+    const systemV = view.systemV;
+    if (systemV === null) return [];
+    return view.swaps.map((swap) => {
+      const live = liveHarness(liveWiring(view, swap, systemV));
+      return {
+        swap: swap.id,
+        settings: settings.map((s) => ({ setting: stateText(s), ...live.read(s) })),
+      };
+    });
+  },
+  light: ({ job, settings }) =>
+    job.reading.checks.map(({ swap, wiring }) => ({
+      swap: swap.id,
+      lamps: wiring.map((w) => ({
+        position: w.position,
+        lamp: w.lamp.id,
+        findings: w.light,
+        settings: w.map
+          ? settings.map((s) => ({
+              setting: stateText(s),
+              functions: Object.fromEntries(expectedLevels(fittedAt(job, w), s)),
+            }))
+          : [],
+      })),
+    })),
+  feeds: ({ job }) => job.reading.checks.map((c) => ({ swap: c.swap.id, feeds: c.feeds })),
+  checks: ({ job }) =>
+    job.reading.checks.map((c) => ({
+      swap: c.swap.id,
+      lamps: c.wiring.map((w) => ({ position: w.position, checks: w.checks })),
+    })),
+  order: ({ job }) => {
+    const { uses, fault, out, back } = job.reading.strip;
+    return {
+      fault,
+      sheets: uses.map((u) => ({ swap: u.swap, state: u.state, sheet: u.sheet?.id ?? null })),
+      out: out.map((l) => l.step),
+      back: back.map((l) => l.step),
+    };
+  },
+  bench: ({ job }) =>
+    job.reading.checks.map((c) => ({
+      swap: c.swap.id,
+      lamps: c.wiring.map((w) => ({ position: w.position, steps: w.bench.map((b) => b.step) })),
+    })),
+  prove: ({ job }) =>
+    job.reading.checks.map((c) => ({
+      swap: c.swap.id,
+      settings: c.proofs.map((p) => ({
+        setting: p.id,
+        lamps: p.lamps.map((l) => ({
+          position: l.position,
+          functions: Object.fromEntries(l.cells.map((x) => [x.cell.does, x.cell.level])),
+        })),
+      })),
+    })),
+  diagnose: ({ case: c, job, faults }) =>
+    (c.seen ?? []).map((seen, i) => {
+      const state = setting(seen.controls ?? {}, `/seen/${i}/controls`, faults);
+      const lamp = job.reading.checks.flatMap((x) => x.wiring).find((w) => w.position === seen.position);
+      const levels = lamp?.map ? expectedLevels(fittedAt(job, lamp), state) : null;
+      const level = [...(levels ?? [])].find(([does]) => does === seen.does)?.[1];
+      if (!level) {
+        const { position, does } = seen;
+        faults.push({ path: `/seen/${i}`, reason: reason('case-no-cell', { position, does }) });
+        return null;
+      }
+      const cell = { position: seen.position, does: seen.does as LampFunction, colour: null, level };
+      return { ...seen, expected: level, first: firstCause(cell, seen.seen) };
+    }),
+  quote: ({ job }) => job.reading.checks.map((c) => ({ swap: c.swap.id, orders: c.orders })),
+  items: ({ job }) =>
+    job.reading.items.map(({ id, origin, stage, what, closed }) => ({ id, origin, stage, what, closed })),
+};
+
+/** A lamp as it is wired at its place. */
+function fittedAt(job: Job, w: PositionWiring): FittedLamp {
+  const family = job.pack.family.body;
+  const place = family.places.find((p) => positionKey(p.position) === w.position);
+  return {
+    lamp: w.lamp,
+    side: place?.position.side ?? 'centre',
+    inputs: w.map?.inputs ?? [],
+    circuit: circuitsOf(family),
+    feeds: w.feeds,
+  };
+}
+
+const lampsOf = (c: Case) => new Map(c.shelf.lamps.map((l) => [l.id, l]));
+
+/** Facts that somebody looked at and could not tell. */
+const untold = (reading: JobReading): ReadonlySet<string> =>
+  new Set(
+    [...reading.facts.values()].flatMap((f) =>
+      f.value === null && f.history.at(-1)?.value === null ? [f.ref] : [],
+    ),
+  );
+
+function listOf(c: Case, job: Job, s: ReadySwap) {
+  const context: JudgeContext = contextOf(job.reading, s.id);
+  const family = job.pack.family.body;
+  const list = shortlist(c.shelf.applications, family, s.positions, lampsOf(c), c.wishes ?? [], context);
+  return list.map(({ judgement, ...wishes }) => ({ ...judgement, ...wishes }));
+}

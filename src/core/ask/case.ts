@@ -1,0 +1,97 @@
+import type { Aim, Wish } from '../fitment';
+import type { Figures } from '../electrical';
+import type { FeedSchool, FeedSource, HandPins } from '../harness';
+import type { AnyEvent } from '../job';
+import type { Rates } from '../job/readings/orders';
+import type { Seen } from '../prove';
+import type { Shelf } from '../shelf/types';
+import type { FactSource, FactValue } from '../vehicle';
+
+/** What can be asked of a case. */
+export const ANSWERS = [
+  'vin',
+  'facts',
+  'fit',
+  'looks',
+  'wire',
+  'live',
+  'light',
+  'feeds',
+  'checks',
+  'order',
+  'bench',
+  'prove',
+  'diagnose',
+  'quote',
+  'items',
+] as const;
+export type AnswerKind = (typeof ANSWERS)[number];
+
+/** Lamps that are to be exchanged together. */
+export interface CaseSwap {
+  /** Absent: `1`, `2` … in their order. */
+  readonly id?: string;
+  /** Keys of the places; absent: every place of the line that the chosen row, or the only one, serves. */
+  readonly positions?: readonly string[];
+  /** The row that is taken; absent: none, or the only one that serves these places. */
+  readonly choose?: string;
+}
+
+/** What was decided about an extra feed. */
+export interface CaseFeed {
+  readonly swap?: string;
+  readonly does: string;
+  readonly school: FeedSchool;
+  readonly source?: FeedSource;
+  readonly words?: string;
+}
+
+/** A setting of the controls: what is not named is at rest. */
+export type CaseControls = Readonly<Record<string, string>>;
+
+/** Something seen at a lamp in a setting. */
+export interface CaseSeen {
+  readonly swap?: string;
+  readonly position: string;
+  readonly does: string;
+  readonly controls?: CaseControls;
+  readonly seen: Seen;
+}
+
+/**
+ * A question to the core: a vehicle, what is known of it, which lamps are to be exchanged for which, and a shelf. Well
+ * formed by the published schema; whether its names lead somewhere is checked when it is answered.
+ */
+export interface Case {
+  readonly ask: readonly AnswerKind[];
+  readonly shelf: Shelf;
+  readonly vehicle: {
+    readonly line: string;
+    readonly vin?: string;
+    readonly plate?: string;
+  };
+  /**
+   * `model-year`, `plug` (at every place of the swaps) or `plug@headlamp.front.left`; a value, or what was said with its
+   * source. null: somebody looked and could not tell.
+   */
+  readonly facts?: Readonly<
+    Record<string, FactValue | null | { readonly value: FactValue | null; readonly source: FactSource }>
+  >;
+  readonly swaps?: readonly CaseSwap[];
+  readonly wishes?: readonly Wish[];
+  readonly aim?: Aim;
+  readonly feeds?: readonly CaseFeed[];
+  readonly decisions?: readonly {
+    readonly swap?: string;
+    readonly matter: string;
+    readonly choice: string;
+  }[];
+  readonly pins?: readonly { readonly position: string; readonly pins: HandPins }[];
+  /** Further entries of the job's log, in their order: a type and its body as `docs/formats` has them. */
+  readonly entries?: readonly { readonly type: AnyEvent['type']; readonly body: unknown }[];
+  /** Settings for `live` and `light`; absent: everything off, and every control by itself. */
+  readonly controls?: readonly CaseControls[];
+  readonly seen?: readonly CaseSeen[];
+  readonly figures?: Partial<Figures>;
+  readonly rates?: Rates;
+}

@@ -1,0 +1,1 @@
+export { type CaseReading, readCase } from './readCase';
