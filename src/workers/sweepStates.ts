@@ -1,17 +1,9 @@
-import {
-  ALL_OFF,
-  circuitFinder,
-  type Circuit,
-  type ControlState,
-  possibleStates,
-  supportOfCases,
-} from '@/core/controls';
+import { ALL_OFF, type ControlState, possibleStates, supportOfCases } from '@/core/controls';
 import { type CavityReading, type HarnessInput, liveHarness, readStates } from '@/core/network';
 
-/** What goes to the worker: the harness as plain data; circuits as a list, since a function does not travel. */
+/** What goes to the worker. */
 export interface SweepRequest {
-  readonly harness: Omit<HarnessInput, 'circuit' | 'broken'> & { readonly broken: readonly string[] };
-  readonly circuits: readonly Circuit[];
+  readonly harness: HarnessInput;
 }
 
 export interface SweepResult {
@@ -31,16 +23,12 @@ const MOST_STATES = 512;
 
 self.onmessage = ({ data }: MessageEvent<SweepRequest>) => {
   const post = (reply: SweepReply) => self.postMessage(reply);
-  const live = liveHarness({
-    ...data.harness,
-    circuit: circuitFinder(data.circuits),
-    broken: new Set(data.harness.broken),
-  });
+  const live = liveHarness(data.harness);
   const used = new Set(
     data.harness.lamps.flatMap((l) => l.vehiclePlugs.flatMap((p) => p.cavities.map((c) => c.circuit))),
   );
   const support = supportOfCases([
-    ...data.circuits.filter((c) => used.has(c.id)).flatMap((c) => c.cases),
+    ...data.harness.circuits.filter((c) => used.has(c.id)).flatMap((c) => c.cases),
     ...data.harness.feeds.flatMap((f) => f.live),
   ]);
   const every = possibleStates(support);

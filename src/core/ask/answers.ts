@@ -1,16 +1,16 @@
 import { type ControlState, stateText } from '../controls';
 import { type JudgeContext, shortlist, swapLooks } from '../fitment';
-import { contextOf, type Job, type JobReading, liveWiring, type PositionWiring, wireView } from '../job';
-import { circuitsOf } from '../job/readings/mapping';
+import { contextOf, type Job, type JobReading, liveWiring, wireView } from '../job';
 import { reason } from '../kernel/reason';
-import { expectedLevels, type FittedLamp } from '../light';
+import { expectedLevels } from '../light';
 import { liveHarness } from '../network';
 import { firstCause } from '../prove';
-import { type LampFunction, positionKey } from '../vehicle';
+import type { LampFunction } from '../vehicle';
 import type { AnswerKind, Case } from './case';
 import { caseSettings, setting } from './caseControls';
 import type { CaseFault } from './caseFault';
 import { caseJob } from './caseJob';
+import { fittedAt } from './fittedAt';
 import type { ReadySwap } from './caseSwaps';
 
 /** What was asked, answered; or what leads nowhere in the case. */
@@ -157,19 +157,6 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
   items: ({ job }) =>
     job.reading.items.map(({ id, origin, stage, what, closed }) => ({ id, origin, stage, what, closed })),
 };
-
-/** A lamp as it is wired at its place. */
-function fittedAt(job: Job, w: PositionWiring): FittedLamp {
-  const family = job.pack.family.body;
-  const place = family.places.find((p) => positionKey(p.position) === w.position);
-  return {
-    lamp: w.lamp,
-    side: place?.position.side ?? 'centre',
-    inputs: w.map?.inputs ?? [],
-    circuit: circuitsOf(family),
-    feeds: w.feeds,
-  };
-}
 
 const lampsOf = (c: Case) => new Map(c.shelf.lamps.map((l) => [l.id, l]));
 

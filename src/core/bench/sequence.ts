@@ -1,3 +1,4 @@
+import { isDuty } from '../harness/mapTypes';
 import { SYSTEM_V } from '../electrical';
 import type { LampInput } from '../harness';
 import type { Lamp } from '../shelf/types';
@@ -45,7 +46,7 @@ export function benchSequence(
 
 /** What lights when an input is fed steadily; one wire for stop and turn shows as the stop lamp. */
 function shownBy({ does }: LampInput): LampFunction | null {
-  if (does === 'ground' || does === 'mode') return null;
+  if (does === 'ground' || does === 'mode' || isDuty(does)) return null;
   return does === 'stop-turn' ? 'stop' : does;
 }
 

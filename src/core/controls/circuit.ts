@@ -33,7 +33,14 @@ export interface Circuit {
   /** How the vehicle notices a dead lamp: not at all, by current below a share of the old lamp's, by test pulses. */
   readonly monitoring:
     | { readonly kind: 'none' }
-    | { readonly kind: 'threshold'; readonly belowA: number }
+    | {
+        readonly kind: 'threshold';
+        readonly belowA: number;
+        /** `circuit`: it watches the current of all its lamps together; absent, each lamp by itself. */
+        readonly watches?: 'lamp' | 'circuit';
+        /** The threshold falls with the voltage as a bulb's current does; absent: it is fixed. */
+        readonly follows?: boolean;
+      }
     | { readonly kind: 'test-pulses' };
 }
 
@@ -59,45 +66,113 @@ export interface Difference {
 }
 
 /**
- * Where a circuit's levels differ from the needed ones, over all possible states of the controls that either reads.
- * Empty: it suits. Pulsing counts as on where the input takes a pulsed feed.
- * @param over controls that are varied besides, so that several circuits are held against one need over the same states
+ * What an input needs of its circuit, three-valued: lit as the cases say and dark else, but for states in which vehicles
+ * differ and either is right, and states in which a lamp that is lit may be dimmed as well as dark.
  */
-export function differences(
+export interface Need {
+  readonly cases: readonly LevelCase[];
+  /** An expression: there it may be as it likes. */
+  readonly either?: string;
+  /** An expression: there it may be dark, or pulsed down to {@link DIMMED_DUTY} and less. */
+  readonly dimmed?: string;
+}
+
+/** *Setting*: the brightest that still counts as dimmed. A DRL that drops has half its light, seldom more than that. */
+export const DIMMED_DUTY = 0.7;
+
+/** A state in which a circuit does not do what an input needs. */
+export interface Difference {
+  readonly state: ControlState;
+  readonly has: Level;
+  readonly needs: Level;
+}
+
+/** Every state in which a circuit does otherwise than the cases of a need, and whether that hurts. */
+interface Compared extends Difference {
+  readonly hurts: boolean;
+}
+
+const alsoRead = (need: Need): readonly Control[] =>
+  [need.either, need.dimmed].flatMap((e) => (e === undefined ? [] : supportOfText(e)));
+
+function compared(
   cases: readonly LevelCase[],
-  needs: readonly LevelCase[],
-  takesPulsed = false,
-  over: readonly Control[] = [],
-): readonly Difference[] {
-  const states = possibleStates([...new Set([...supportOfCases(cases, needs), ...over])]);
+  need: Need,
+  takesPulsed: boolean,
+  over: readonly Control[],
+): readonly Compared[] {
+  const states = possibleStates([
+    ...new Set([...supportOfCases(cases, need.cases), ...alsoRead(need), ...over]),
+  ]);
   const has = levelColumn(cases, states);
-  const wants = levelColumn(needs, states);
-  return states.flatMap((state, i) => {
+  const wants = levelColumn(need.cases, states);
+  const none = new Uint8Array(states.length);
+  const either = need.either === undefined ? none : holdsIn(need.either, states);
+  const dimmed = need.dimmed === undefined ? none : holdsIn(need.dimmed, states);
+  return states.flatMap((state, i): readonly Compared[] => {
     const [h, want] = [has[i] ?? OFF, wants[i] ?? OFF];
-    return serves(h, want, takesPulsed) ? [] : [{ state, has: h, needs: want }];
+    if (serves(h, want, takesPulsed)) return [];
+    if (either[i]) return [{ state, has: h, needs: want, hurts: false }];
+    if (dimmed[i] && h.kind === 'pulsed' && h.duty <= DIMMED_DUTY)
+      return takesPulsed ? [] : [{ state, has: h, needs: { kind: 'on' }, hurts: true }];
+    return [{ state, has: h, needs: want, hurts: true }];
   });
 }
 
-/** Whether there is no difference; stops at the first. */
-export function suitsLevels(
+/**
+ * Where a circuit hurts a need, over all possible states of the controls that either reads. Empty: it suits. Pulsing
+ * counts as on where the input takes a pulsed feed.
+ * @param over controls that are varied besides, so that several circuits are held against one need over the same states
+ */
+export const differences = (
   cases: readonly LevelCase[],
-  needs: readonly LevelCase[],
+  need: Need,
   takesPulsed = false,
-): boolean {
-  const states = possibleStates(supportOfCases(cases, needs));
-  const [has, wants] = [cases, needs].map((list) =>
-    list.map((c) => ({ level: c.level, bits: holdsIn(c.when, states) })),
-  );
-  const at = (list: typeof has, i: number): Level => {
-    for (const c of list ?? []) if (c.bits[i]) return c.level;
-    return OFF;
-  };
-  for (let i = 0; i < states.length; i += 1) if (!serves(at(has, i), at(wants, i), takesPulsed)) return false;
-  return true;
+  over: readonly Control[] = [],
+): readonly Difference[] =>
+  compared(cases, need, takesPulsed, over).flatMap(({ hurts, ...d }) => (hurts ? [d] : []));
+
+/** Where a circuit does otherwise than most, and vehicles differ: a note, not a fault. */
+export const variations = (
+  cases: readonly LevelCase[],
+  need: Need,
+  takesPulsed = false,
+): readonly Difference[] =>
+  compared(cases, need, takesPulsed, []).flatMap(({ hurts, ...d }) => (hurts ? [] : [d]));
+
+/** Whether there is no difference; the same question is answered once. */
+export function suitsLevels(cases: readonly LevelCase[], need: Need, takesPulsed = false): boolean {
+  return differences(cases, need, takesPulsed).length === 0;
 }
 
 const serves = (has: Level, want: Level, takesPulsed: boolean): boolean =>
   sameLevel(takesPulsed && has.kind === 'pulsed' && want.kind === 'on' ? want : has, want);
+
+/**
+ * The levels of a lamp between two circuits, its supply and a return that is switched: what the one does while the
+ * other conducts. A pulse on either leg is a pulse.
+ */
+export function inSeries(supply: readonly LevelCase[], back: readonly LevelCase[]): readonly LevelCase[] {
+  const list: LevelCase[] = [];
+  const otherwise = (cases: readonly LevelCase[], i: number) => cases.slice(0, i).map((c) => `!(${c.when})`);
+  supply.forEach((s, i) =>
+    back.forEach((b, j) => {
+      const level = seriesLevel(s.level, b.level);
+      const when = [...otherwise(supply, i), ...otherwise(back, j), `(${s.when})`, `(${b.when})`];
+      if (level.kind !== 'off') list.push({ when: when.join(' & '), level });
+    }),
+  );
+  return list;
+}
+
+function seriesLevel(a: Level, b: Level): Level {
+  if (a.kind === 'off' || b.kind === 'off' || a.kind === 'data' || b.kind === 'data') return OFF;
+  if (a.kind === 'on') return b;
+  if (b.kind === 'on') return a;
+  if (a.kind === 'pulsed' && b.kind === 'pulsed') return { kind: 'pulsed', duty: a.duty * b.duty };
+  if (a.kind === 'flashing' && b.kind === 'flashing') return a.side === b.side ? a : OFF;
+  return a.kind === 'flashing' ? a : b;
+}
 
 /** The controls that ordered cases read. */
 export const supportOfCases = (...lists: readonly (readonly LevelCase[])[]): readonly Control[] => {

@@ -1,10 +1,20 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { brightness, differences, type LevelCase, levelOf } from './circuit';
+import {
+  brightness,
+  differences,
+  inSeries,
+  type Level,
+  type LevelCase,
+  levelOf,
+  type Need,
+  variations,
+} from './circuit';
 import { ALL_OFF, type Control, CONTROL_NAMES, CONTROLS, type ControlState } from './controls';
 import { expressionOf, holds, parseExpression } from './expression';
 import { inFewSwitches, switchesBetween } from './fewSwitches';
-import { neededLevels } from './needs';
+import type { LampFunction } from '../vehicle';
+import { neededLevels, needOf } from './needs';
 import { isPossible, possibleStates, withControl } from './states';
 
 const state = (more: Partial<Record<keyof ControlState, string>>): ControlState => ({ ...ALL_OFF, ...more });
@@ -97,15 +107,15 @@ describe('a circuit', () => {
   });
 
   it('says in which states it does not suit', () => {
-    const turn = neededLevels('turn', 'left') ?? [];
-    expect(differences(turn, turn)).toEqual([]);
+    const turn: Need = { cases: neededLevels('turn', 'left') ?? [] };
+    expect(differences(turn.cases, turn)).toEqual([]);
     const found = differences(stopTurn, turn);
     expect(found.some((d) => d.state.brake === 'yes' && d.has.kind === 'on' && d.needs.kind === 'off')).toBe(
       true,
     );
     // A circuit that is live with the key is no DRL feed: it stays on when the lights go on.
     const ignition: readonly LevelCase[] = [{ when: 'key=on', level: ON }];
-    const drlNeed = neededLevels('drl', 'left') ?? [];
+    const drlNeed: Need = { cases: neededLevels('drl', 'left') ?? [] };
     expect(differences(ignition, drlNeed).map((d) => `${d.state.running} ${d.state.lights}`)).toEqual([
       'no off',
       'no position',
@@ -115,9 +125,72 @@ describe('a circuit', () => {
     ]);
   });
 
+  describe('where vehicles differ either is right, and it is a note', () => {
+    const of = (does: LampFunction) => needOf(does, 'left') ?? { cases: [] };
+    it.each<[LampFunction, string, string]>([
+      ['turn', 'no lock flash', 'hazard | (key=on & left)'],
+      ['turn', 'a lock flash', 'hazard | lock-flash | (key=on & left)'],
+      ['stop', 'without a key', 'brake'],
+      ['stop', 'with the key alone', 'brake & key=on'],
+      ['high-beam', 'no flash to pass', 'key=on & high'],
+      ['low-beam', 'on the way home', 'lights=low'],
+      ['low-beam', 'out with the high beam', 'key=on & lights=low & !high'],
+    ])('%s: %s', (does, _, when) => {
+      const level: Level = does === 'turn' ? { kind: 'flashing', side: 'left' } : ON;
+      expect(differences([{ when, level }], of(does))).toEqual([]);
+    });
+
+    it('a DRL may go out or drop to half with the low beam, never stay full', () => {
+      const drop = (kind: Level): readonly LevelCase[] => [
+        { when: 'running & lights=low', level: kind },
+        { when: 'running', level: ON },
+      ];
+      expect(differences(drop({ kind: 'off' }), of('drl'), true)).toEqual([]);
+      expect(differences(drop({ kind: 'pulsed', duty: 0.5 }), of('drl'), true)).toEqual([]);
+      expect(differences(drop({ kind: 'pulsed', duty: 0.5 }), of('drl'), false)[0]).toMatchObject({
+        has: { kind: 'pulsed' },
+        needs: { kind: 'on' },
+      });
+      expect(differences(drop(ON), of('drl'), true).length).toBeGreaterThan(0);
+    });
+
+    it('what hurts hurts as before: a tail lamp live with the key off, a turn signal of the other side', () => {
+      expect(differences([{ when: 'always', level: ON }], of('tail')).length).toBeGreaterThan(0);
+      expect(
+        differences([{ when: 'key=on & right', level: { kind: 'flashing', side: 'right' } }], of('turn'))
+          .length,
+      ).toBeGreaterThan(0);
+    });
+
+    it('says in which states it varies', () => {
+      const found = variations(
+        [{ when: 'hazard | (key=on & left)', level: { kind: 'flashing', side: 'left' } }],
+        of('turn'),
+      );
+      expect(found.map((d) => d.state['lock-flash'])).toContain('yes');
+      expect(found.every((d) => d.state['lock-flash'] === 'yes')).toBe(true);
+    });
+  });
+
+  it('two circuits in series do what the one does while the other conducts', () => {
+    const hot: readonly LevelCase[] = [{ when: 'key!=off', level: ON }];
+    const back: readonly LevelCase[] = [
+      { when: 'hazard', level: { kind: 'off' } },
+      { when: 'brake', level: ON },
+    ];
+    const both = inSeries(hot, back);
+    for (const [set, kind] of [
+      [{ brake: 'yes' }, 'off'],
+      [{ key: 'on', brake: 'yes' }, 'on'],
+      [{ key: 'on', brake: 'yes', hazard: 'yes' }, 'off'],
+      [{ key: 'on' }, 'off'],
+    ] as const)
+      expect([set, levelOf(both, state(set)).kind]).toEqual([set, kind]);
+  });
+
   it('a pulsed feed suits only an input that takes it', () => {
     const pulsed: readonly LevelCase[] = [{ when: 'lights!=off', level: { kind: 'pulsed', duty: 0.8 } }];
-    const need = neededLevels('position', 'left') ?? [];
+    const need: Need = { cases: neededLevels('position', 'left') ?? [] };
     expect(differences(pulsed, need)).toHaveLength(2);
     expect(differences(pulsed, need, true)).toEqual([]);
   });

@@ -1,5 +1,5 @@
 import type { LampFunction, Side } from '../vehicle';
-import type { LevelCase } from './circuit';
+import type { LevelCase, Need } from './circuit';
 
 const on = (when: string): readonly LevelCase[] => [{ when, level: { kind: 'on' } }];
 
@@ -48,4 +48,52 @@ export function neededLevels(does: LampFunction, side: Side): readonly LevelCase
 export function neededCombined(side: Side): readonly LevelCase[] | null {
   const turn = neededLevels('turn', side);
   return turn && [...turn, ...(neededLevels('stop', side) ?? [])];
+}
+
+/**
+ * What each function needs of its circuit, three-valued. Vehicles differ in what they do at a lock flash, a flash to
+ * pass, on the way home, with the brake and no key; a DRL may go out or drop beside other lights. Sources: as
+ * {@link neededLevels}; UN R48 6.19.7 for the DRL.
+ */
+export function needOf(does: LampFunction, side: Side): Need | null {
+  const usual = neededLevels(does, side);
+  if (!usual) return null;
+  switch (does) {
+    case 'low-beam':
+      return { cases: usual, either: 'key!=on | high | flash' };
+    case 'high-beam':
+      return { cases: usual, either: 'flash | key!=on' };
+    case 'position':
+    case 'tail':
+    case 'side-marker':
+    case 'clearance':
+    case 'identification':
+    case 'licence-plate':
+      return { cases: usual, either: 'lights=off & (lock-flash | door)' };
+    case 'drl':
+      return {
+        cases: usual,
+        either: 'lights=position | (key=on & !running) | flash | left | right | hazard',
+        dimmed: 'lights=low',
+      };
+    case 'turn':
+      return { cases: usual, either: 'lock-flash' };
+    case 'stop':
+    case 'high-stop':
+      return { cases: usual, either: 'brake & key!=on' };
+    case 'reverse':
+      return { cases: usual, either: 'reverse & key!=on' };
+    case 'front-fog':
+      return { cases: usual, either: 'front-fog & (lights=off | key!=on)' };
+    case 'rear-fog':
+      return { cases: usual, either: 'rear-fog & key!=on' };
+    default:
+      return { cases: usual };
+  }
+}
+
+/** What an input that does stop and turn on one wire needs: flashing goes before steady. */
+export function needOfCombined(side: Side): Need | null {
+  const cases = neededCombined(side);
+  return cases && { cases, either: 'lock-flash | (brake & key!=on)' };
 }

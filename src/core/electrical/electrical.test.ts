@@ -147,22 +147,25 @@ describe('the load resistor', () => {
     if (truck.kind !== 'resistor') throw new Error(truck.kind);
     expect([truck.mostOhm, truck.heatW]).toEqual([expect.closeTo(50, 6), expect.closeTo(25.13, 2)]);
   });
-  it('holds at the lowest voltage at which a monitor judges, on either system', () => {
+  it('is held against the threshold as it is at the lowest voltage: fixed, or following it', () => {
+    // 0.9 A wanted, the lamp draws 0.1: 1.1 × 0.9 − 0.1 = 0.89 A; 13.5 ÷ 0.89 = 15.2 Ω, so 15 Ω.
+    // At 11.5 V: 11.5 ÷ 15 + 0.1 = 0.867 A, under a fixed 0.9 A, over 0.9 × (11.5 ÷ 13.5)^0.55 = 0.824 A.
+    const at11 = { bulbA: 1.5, threshold: 0.6, lampA: 0.1, systemV: 12, steady: false } as const;
+    expect(loadResistor(at11)).toMatchObject({ ohm: 15, holdsAtLow: false });
+    expect(loadResistor({ ...at11, follows: true })).toMatchObject({ ohm: 15, holdsAtLow: true });
     fc.assert(
       fc.property(
         fc.double({ min: 0.3, max: 4, noNaN: true }),
         fc.double({ min: 0.2, max: 0.9, noNaN: true }),
         fc.double({ min: 0, max: 1, noNaN: true }),
         fc.constantFrom(12 as const, 24 as const),
-        (bulbA, threshold, lampA, systemV) => {
-          const r = loadResistor({ bulbA, threshold, lampA, systemV, steady: false });
+        fc.boolean(),
+        (bulbA, threshold, lampA, systemV, follows) => {
+          const r = loadResistor({ bulbA, threshold, lampA, systemV, steady: false, follows });
           if (r.kind !== 'resistor') return;
-          const { testV } = SYSTEM_V[systemV];
-          const monitorLowV = systemV === 12 ? 11.5 : 23;
-          expect(r.holdsAtLow).toBe(true);
-          expect(monitorLowV / r.ohm + lampA).toBeGreaterThanOrEqual(
-            threshold * bulbA * (monitorLowV / testV) ** 0.55,
-          );
+          const lowV = systemV === 12 ? 11.5 : 23;
+          const wanted = threshold * bulbA * (follows ? (lowV / SYSTEM_V[systemV].testV) ** 0.55 : 1);
+          expect(r.holdsAtLow).toBe(lowV / r.ohm + lampA >= wanted);
         },
       ),
     );
@@ -258,6 +261,8 @@ describe('a lamp that the vehicle misses', () => {
     expect(resistor?.against).toEqual([
       reason('cure-hides-failure'),
       reason('cure-hot', { heatW: 11.5 }),
+      // 11.5 ÷ 18 + 0.25 = 0.889 A, under the 0.9 A that it wants at any voltage.
+      reason('cure-low-voltage', { volt: 11.5 }),
       reason('cure-against-resistor'),
     ]);
   });

@@ -22,6 +22,8 @@ export interface LoadResistorInput {
   readonly threshold: number;
   /** What the new lamp draws, A. */
   readonly lampA: number;
+  /** The monitor's threshold falls with the voltage as a bulb's current does; absent: it is a fixed current. */
+  readonly follows?: boolean;
   readonly systemV: SystemV;
   /** Whether the circuit can stay on: stop, position, combined stop and turn. A turn signal alone flashes. */
   readonly steady: boolean;
@@ -37,8 +39,9 @@ export type LoadResistor =
       /** The largest that still brings the current up at the test voltage, and the stock value taken. */
       readonly mostOhm: number;
       readonly ohm: number;
-      /** At the monitor's lowest voltage the sum still is over the threshold. */
+      /** At the monitor's lowest voltage the sum still is over the threshold; and both sums, A. */
       readonly holdsAtLow: boolean;
+      readonly atLow: { readonly volt: number; readonly sumA: number; readonly thresholdA: number };
       readonly heatW: number;
       readonly ratingW: number;
       readonly hot: boolean;
@@ -56,8 +59,8 @@ export function loadResistor(i: LoadResistorInput, figures: Figures = USUAL_FIGU
   const mostOhm = testV / neededA;
   const ohm = [...STOCK_OHM].reverse().find((r) => r <= mostOhm);
   if (ohm === undefined) return { kind: 'none-in-stock', neededA, mostOhm };
-  // A bulb's own current falls with the voltage as (V/V_r)^0.55; the threshold is a share of the bulb as it is then.
-  const thresholdAtLow = i.threshold * i.bulbA * (monitorLowV / testV) ** FILAMENT_EXPONENT;
+  // A bulb's own current falls with the voltage as (V/V_r)^0.55, and a threshold that follows it does; a fixed one stays.
+  const thresholdAtLow = i.threshold * i.bulbA * (i.follows ? (monitorLowV / testV) ** FILAMENT_EXPONENT : 1);
   const heatW = highV ** 2 / ohm;
   return {
     kind: 'resistor',
@@ -65,6 +68,7 @@ export function loadResistor(i: LoadResistorInput, figures: Figures = USUAL_FIGU
     mostOhm,
     ohm,
     holdsAtLow: monitorLowV / ohm + i.lampA >= thresholdAtLow,
+    atLow: { volt: monitorLowV, sumA: monitorLowV / ohm + i.lampA, thresholdA: thresholdAtLow },
     heatW,
     ratingW: heatW * (i.steady ? 2 : 1),
     hot: heatW > HOT_W,

@@ -20,6 +20,8 @@ export interface LowLoad {
   /** Current under which the vehicle takes the lamp for dead, A, and what the lamp draws. */
   readonly belowA: number;
   readonly lampA: number;
+  /** That current falls with the voltage; absent: it is fixed. */
+  readonly follows?: boolean;
   readonly systemV: SystemV;
   /** A turn signal flashes; anything else can stay on. */
   readonly flashing: boolean;
@@ -38,6 +40,7 @@ export function lowLoadCures(l: LowLoad, figures: Figures = USUAL_FIGURES): read
       bulbA: l.belowA / USUAL_SHARE,
       threshold: USUAL_SHARE,
       lampA: l.lampA,
+      ...(l.follows ? { follows: true } : {}),
       systemV: l.systemV,
       steady: !l.flashing,
     },
@@ -50,6 +53,9 @@ export function lowLoadCures(l: LowLoad, figures: Figures = USUAL_FIGURES): read
       ...(cure === 'resistor' ? [reason('cure-hides-failure')] : []),
       ...(cure === 'resistor' && resistor.kind === 'resistor' && resistor.hot
         ? [reason('cure-hot', { heatW: Math.round(resistor.heatW * 10) / 10 })]
+        : []),
+      ...(cure === 'resistor' && resistor.kind === 'resistor' && !resistor.holdsAtLow
+        ? [reason('cure-low-voltage', { volt: resistor.atLow.volt })]
         : []),
       reason(`cure-against-${cure}`),
     ],

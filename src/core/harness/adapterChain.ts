@@ -13,6 +13,9 @@ export const MAX_OPEN = 3;
 /** How a plug of the lamp goes onto an open end. `turned`: an unkeyed one, the other way round; `jointed`: wire by wire. */
 export type MatedHow = 'mates' | 'unlocked' | 'reversible' | 'turned' | 'jointed' | 'screwed';
 
+/** Whether an input is right between a supply and a return that is switched. */
+export type SeriesSuits = (input: LampInput, supply: string, back: string) => boolean;
+
 /** Ends that are there, ends that are wanted, adapters between. */
 export interface ChainInput {
   readonly vehiclePlugs: readonly VehiclePlug[];
@@ -21,6 +24,8 @@ export interface ChainInput {
   readonly index: AdapterIndex;
   /** Whether an input is rightly fed by a circuit (or `ground`, or two on one wire, `stop+turn-left`). */
   readonly suits: (input: LampInput, circuit: string) => boolean;
+  /** Whether an input is right between a supply and a circuit that switches its ground; absent: none is. */
+  readonly series?: SeriesSuits;
   readonly jointMinor?: number;
   /** Off: no bound and no pruning, breadth first; the reference for measuring. */
   readonly bounded?: boolean;
@@ -163,6 +168,8 @@ interface Goal {
     readonly circuits: ReadonlySet<string>;
     readonly makeable: boolean;
   }[];
+  /** Returns that are switched, by input and supply: `cavity|supply|return`. */
+  readonly series: ReadonlySet<string>;
 }
 
 function goalOf(plug: LampPlug, present: ReadonlySet<string>, i: ChainInput, jointMinor: number): Goal {
@@ -177,7 +184,42 @@ function goalOf(plug: LampPlug, present: ReadonlySet<string>, i: ChainInput, joi
       for (const pair of made) if (i.suits(input, pair)) circuits.add(pair);
       return { input, circuits, makeable: circuits.size > 0 };
     });
-  return { plug, half, family, inputs, rest: leastRest(i.index, family, jointMinor, MAX_LINKS) };
+  return {
+    plug,
+    half,
+    family,
+    ...withSeries(inputs, present, i),
+    rest: leastRest(i.index, family, jointMinor, MAX_LINKS),
+  };
+}
+
+/** Inputs that nothing feeds by itself may be right between a supply and a return that is switched. */
+function withSeries(
+  inputs: Goal['inputs'],
+  present: ReadonlySet<string>,
+  { series }: ChainInput,
+): Pick<Goal, 'inputs' | 'series'> {
+  const found = new Set<string>();
+  if (!series || !inputs.some((x) => x.input.does === 'ground')) return { inputs, series: found };
+  const backs = new Set<string>();
+  const supplies = new Map<LampInput, Set<string>>();
+  for (const { input, makeable } of inputs)
+    if (!makeable && input.does !== 'ground')
+      for (const back of present)
+        for (const supply of present)
+          if (supply !== back && series(input, supply, back)) {
+            found.add(`${input.cavity}|${supply}|${back}`);
+            backs.add(back);
+            supplies.set(input, (supplies.get(input) ?? new Set()).add(supply));
+          }
+  if (found.size === 0) return { inputs, series: found };
+  return {
+    series: found,
+    inputs: inputs.map((x) => {
+      const more = x.input.does === 'ground' ? backs : supplies.get(x.input);
+      return more ? { input: x.input, circuits: new Set([...x.circuits, ...more]), makeable: true } : x;
+    }),
+  };
 }
 
 const pairsOf = (present: ReadonlySet<string>) =>
@@ -286,9 +328,16 @@ function rightMate(end: OpenEnd, goal: Goal, i: ChainInput): ChainMate | null {
   if (end.family !== goal.family) return null;
   for (const { how, cavities } of waysToMate(end, goal.plug, goal.half, i.suits)) {
     if (how === 'unlocked') continue;
+    const at = (input: LampInput) => end.circuits.get(cavities.get(input.cavity) ?? '');
+    const grounds = goal.inputs.filter((x) => x.input.does === 'ground');
+    const back = grounds.map((x) => at(x.input)).find((c) => c !== undefined && c !== 'ground');
     const right = goal.inputs.every(({ input, circuits, makeable }) => {
-      const circuit = end.circuits.get(cavities.get(input.cavity) ?? '');
-      return makeable ? circuit !== undefined && circuits.has(circuit) : circuit === undefined;
+      const circuit = at(input);
+      if (!makeable) return circuit === undefined;
+      if (circuit === undefined || !circuits.has(circuit)) return false;
+      if (input.does === 'ground') return true;
+      const inSeries = back !== undefined && goal.series.has(`${input.cavity}|${circuit}|${back}`);
+      return back === undefined ? i.suits(input, circuit) : inSeries;
     });
     if (right) return { plug: goal.plug.id, end: end.ref, how, cavities };
   }

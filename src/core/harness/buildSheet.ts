@@ -78,6 +78,7 @@ export function buildSheet(b: BuildInput): BuildSheet {
   const lampPlugs = b.lampPlugs.filter((p) => b.map.inputs.some((i) => i.plug === p.id));
   const handed = new Set(b.map.joints.filter((j) => j.byHand).map((j) => j.plug));
   const modules: Reason[] = [];
+  const groundA = groundLoad(b);
   for (const plug of lampPlugs)
     for (const input of plug.inputs) {
       if (input.does === 'mode') continue;
@@ -89,14 +90,26 @@ export function buildSheet(b: BuildInput): BuildSheet {
       if (!found?.circuit) {
         if (input.does === 'stop-turn')
           modules.push(reason('build-converter', { plug: plug.id, cavity: input.cavity }));
+        else if (partsOfOne(input, cavities, b))
+          modules.push(reason('build-parter', { plug: plug.id, cavity: input.cavity }));
         continue;
       }
+      const size = sizeFor(found.circuit, found.wire, b, groundA);
+      if (found.wire?.size && WIRES[found.wire.size].mm2 < WIRES[size].mm2)
+        modules.push(
+          reason('build-thin', {
+            plug: found.plug,
+            cavity: found.cavity,
+            size: found.wire.size,
+            wanted: size,
+          }),
+        );
       wires.push({
         from: { plug: found.plug, cavity: found.cavity },
         to: { plug: plug.id, cavity: input.cavity },
         circuit: found.circuit,
         does: input.does,
-        size: sizeFor(found.circuit, found.wire, b, wires),
+        size,
         wire: found.wire ?? null,
         lengthM: LEAD_M,
       });
@@ -140,17 +153,30 @@ export function buildSheet(b: BuildInput): BuildSheet {
   };
 }
 
-/** As thick as the fuse before it wants; the vehicle's own size where that is thicker. A ground bears the most. */
-function sizeFor(
-  circuit: string,
-  wire: Wire | undefined,
+/** A stop or turn input of a vehicle whose one wire does both: a converter has to part it. */
+function partsOfOne(
+  input: LampInput,
+  cavities: readonly { readonly circuit: string | null }[],
   b: BuildInput,
-  before: readonly BuildWire[],
-): WireSize {
-  const fuseA =
-    circuit === 'ground'
-      ? Math.max(0, ...before.map((w) => b.circuit(w.circuit)?.fuseA ?? 0), 10)
-      : (b.circuit(circuit)?.fuseA ?? 10);
+): boolean {
+  if (input.does !== 'stop' && input.does !== 'turn') return false;
+  const both: LampInput = { ...input, does: 'stop-turn' };
+  return cavities.some((c) => c.circuit !== null && b.suits(both, c.circuit));
+}
+
+/** *Setting*: the fuse that is reckoned with where nobody knows one, A. */
+const TAKEN_FUSE_A = 10;
+
+/** A ground bears all inputs of the lamp together, and no less than the largest of their fuses lets through. */
+function groundLoad(b: BuildInput): number {
+  const fed = b.map.inputs.filter((i) => i.from && i.from.circuit !== 'ground');
+  const drawnA = fed.reduce((sum, i) => sum + i.input.currentA, 0);
+  return Math.max(drawnA, TAKEN_FUSE_A, ...fed.map((i) => b.circuit(i.from?.circuit ?? '')?.fuseA ?? 0));
+}
+
+/** As thick as the fuse before it wants; the vehicle's own size where that is thicker. A ground bears the most. */
+function sizeFor(circuit: string, wire: Wire | undefined, b: BuildInput, groundA: number): WireSize {
+  const fuseA = circuit === 'ground' ? groundA : (b.circuit(circuit)?.fuseA ?? TAKEN_FUSE_A);
   const sizes = sizesLike(wire?.size ?? '0.75 mm²');
   const least = sizes.find((s) => WIRES[s].maxFuseA >= fuseA) ?? sizes.at(-1) ?? '4 mm²';
   return wire?.size && WIRES[wire.size].mm2 > WIRES[least].mm2 ? wire.size : least;

@@ -175,11 +175,18 @@ describe('probing', () => {
     expect(p.bound).toBe(5);
     expect(p.settings.length).toBeLessThanOrEqual(8);
   });
-  it('dimmed outputs of many shares are as many readings: one setting does', () => {
-    const dims = Array.from({ length: 90 }, (_, i) =>
-      circuit(`d${i}`, { when: 'key=on', level: { kind: 'pulsed', duty: (i + 1) / 100 } }),
-    );
-    expect(probeList(dims)).toMatchObject({ alike: [], bound: 1, settings: [{}] });
+  const dimmed = (...duties: number[]) =>
+    duties.map((duty) => circuit(`d${duty}`, { when: 'key=on', level: { kind: 'pulsed', duty } }));
+  it('duties that a meter tells apart are as many readings: one setting does', () => {
+    // A fifth either way, over 12 to 14.8 V: 1.2 × 0.2 × 14.8 = 3.55 V is under 0.8 × 0.4 × 12 = 3.84 V.
+    expect(probeList(dimmed(0.1, 0.2, 0.4, 0.8))).toMatchObject({ alike: [], bound: 1, settings: [{}] });
+  });
+
+  it('duties that it does not tell apart, from one another or from full, are one class and said so', () => {
+    expect(probeList(dimmed(0.5, 0.6)).alike).toEqual([['d0.5', 'd0.6']]);
+    const full = circuit('full', { when: 'key=on', level: { kind: 'on' } });
+    expect(probeList([full, ...dimmed(0.9)]).alike).toEqual([['d0.9', 'full']]);
+    expect(probeList([full, ...dimmed(0.5)]).alike).toEqual([]);
   });
 
   it('the demo’s headlamp plug', () => {

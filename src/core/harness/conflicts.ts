@@ -2,7 +2,7 @@ import { worksOn } from '../electrical';
 import { type Difference, stateText } from '../controls';
 import { compareText, type Reason, reason } from '../kernel/reason';
 import type { Joint, Joints } from './joints';
-import { type MappedInput, needsOf, type PinMapInput } from './mapTypes';
+import { isFed, type MappedInput, needsOf, type PinMapInput } from './mapTypes';
 import type { LampPlug } from './types';
 
 const familyOf = (m: PinMapInput, connector: string) => m.connector(connector)?.family ?? connector;
@@ -41,18 +41,18 @@ export function inputConflicts(
   joints: readonly Joint[],
 ): readonly Reason[] {
   const facts = { plug: i.plug, cavity: i.cavity, input: i.input.does };
-  if (i.input.does === 'mode') return [];
-  const found: Reason[] = [];
   const circuit = i.from?.circuit ?? null;
+  // A loop belongs between two of the lamp's own cavities: a wire of the vehicle in it is none of its business.
+  if (i.input.does === 'mode') return circuit === null ? [] : [reason('mode-on-live', { ...facts, circuit })];
+  const found: Reason[] = [];
   if (i.input.does === 'ground') {
     if (circuit === null) found.push(reason('ground-missing', facts));
-    else if (circuit !== 'ground')
-      found.push(
-        reason(i.input.polar || polarPlug(i, all) ? 'polarity' : 'ground-on-function', { ...facts, circuit }),
-      );
+    else if (circuit !== 'ground' && !isFed(i.verdict))
+      found.push(reason(polarPlug(i, all) ? 'polarity' : 'ground-on-function', { ...facts, circuit }));
     return found;
   }
-  if (circuit === 'ground') found.push(reason('polarity', { ...facts, circuit }));
+  if (circuit === 'ground')
+    found.push(reason(i.input.polar ? 'polarity' : 'input-on-ground', { ...facts, circuit }));
   else if (circuit !== null) {
     const row = m.circuit(circuit);
     if (i.differing.length > 0)
@@ -62,6 +62,15 @@ export function inputConflicts(
           circuit,
           states: i.differing.length,
           state: i.differing[0] ? stateText(i.differing[0].state) : '',
+        }),
+      );
+    if (i.varies.length > 0)
+      found.push(
+        reason('need-varies', {
+          ...facts,
+          circuit,
+          states: i.varies.length,
+          state: i.varies[0] ? stateText(i.varies[0].state) : '',
         }),
       );
     if (needsOf(m.side, i.input) === null) found.push(reason('need-open', { ...facts, circuit }));
@@ -76,7 +85,7 @@ export function inputConflicts(
 }
 
 const polarPlug = (i: MappedInput, all: readonly MappedInput[]) =>
-  all.some((x) => x.plug === i.plug && x.input.polar);
+  all.some((x) => x.plug === i.plug && x.input.does !== 'ground' && x.input.polar);
 const onlyPulsed = (list: readonly Difference[]) =>
   list.every((d) => d.has.kind === 'pulsed' && d.needs.kind === 'on');
 

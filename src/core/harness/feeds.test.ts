@@ -17,7 +17,7 @@ import { legsFrom } from './route';
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const packet = shelf.families.find((f) => f.id === 'orrel-packet');
 const need: FeedNeed = {
-  cases: [{ when: 'running & lights=off', level: { kind: 'on' } }],
+  need: { cases: [{ when: 'running & lights=off', level: { kind: 'on' } }] },
   behaviour: [{ when: 'lights=low', level: { kind: 'off' } }],
   takesPulsed: false,
   eachA: 1.1,
@@ -155,7 +155,7 @@ describe('the feed of a DRL on the demo’s van', () => {
 });
 
 describe('a need that is not known', () => {
-  const open = feedCandidates({ ...need, cases: null }, sources);
+  const open = feedCandidates({ ...need, need: null }, sources);
   it('rules no place out by when it is live, and praises none', () => {
     expect(open.filter((c) => c.verdict === 'suits')).toEqual([]);
     for (const c of open) {

@@ -6,6 +6,7 @@ import {
   expressionOf,
   holds,
   type LevelCase,
+  type Need,
   stateText,
 } from '../controls';
 import {
@@ -51,7 +52,7 @@ export function sourceId(source: FeedSource): string {
 /** What an input wants that no wire of the plug gives. */
 export interface FeedNeed {
   /** When it has to be live; null: nothing says. */
-  readonly cases: readonly LevelCase[] | null;
+  readonly need: Need | null;
   /** What the lamp itself makes of it: where one of these holds, the feed may be live as it likes. */
   readonly behaviour: readonly LevelCase[];
   readonly takesPulsed: boolean;
@@ -71,6 +72,8 @@ export interface FeedSources {
   /** Circuits of the wires at the lamp, with what the new lamp draws from each, and where they are. */
   readonly wires: readonly { readonly circuit: Circuit; readonly drawnA: number }[];
   readonly measuredMm?: Readonly<Record<string, number>>;
+  /** Circuits that lamps of the vehicle hang on: a place that feeds one may not be emptied. */
+  readonly lampCircuits?: readonly string[];
   /** Figures of the shop; absent: the usual ones. */
   readonly figures?: Figures;
 }
@@ -111,6 +114,8 @@ export interface FeedCandidate {
 
 /** *Settings*: what a two-fuse tap bears, A; what a sensing module draws while nothing runs, mA. */
 export const TAP_RATING_A = 10;
+/** *Setting*: what a module that senses running bears at its output, A. */
+export const MODULE_RATING_A = 10;
 /** *Setting*: what a battery module draws at rest, mA. */
 export const MODULE_MA = 9;
 
@@ -122,9 +127,14 @@ export function feedCandidates(need: FeedNeed, s: FeedSources): readonly FeedCan
   const list = [
     ...s.leads.map((l) => ofLead(need, s, l)),
     ...s.boxes.flatMap((box) =>
-      box.slots
-        .filter((slot) => slot.ratingA !== null)
-        .flatMap((slot) => SLOT_WAYS.map((way) => ofSlot(need, s, box, slot, way))),
+      box.slots.flatMap((slot) =>
+        // An empty place that is live has nothing to share and nothing to lose.
+        slot.ratingA === null
+          ? isEverLive(slot)
+            ? [ofSlot(need, s, box, slot, 'tap')]
+            : []
+          : SLOT_WAYS.map((way) => ofSlot(need, s, box, slot, way)),
+      ),
     ),
     ...(s.battery ? [ofBattery(need, s, s.battery)] : []),
     ...s.wires.map((w) => ofWire(need, s, w)),
@@ -141,6 +151,7 @@ export function feedCandidates(need: FeedNeed, s: FeedSources): readonly FeedCan
   );
 }
 
+const isEverLive = (slot: FuseSlot): boolean => slot.cases.some((c) => c.level.kind !== 'off');
 const figuresIn = (s: FeedSources): Figures => s.figures ?? USUAL_FIGURES;
 const totalOf = (need: FeedNeed) => need.eachA * need.targets.length;
 const round = (n: number) => Math.round(n * 1000) / 1000;
@@ -150,9 +161,9 @@ const COMPARED = ['key', 'running', 'lights'] as const;
 
 /** Where live and needed differ, but for states in which the lamp itself decides. */
 function against(need: FeedNeed, live: readonly LevelCase[]) {
-  if (need.cases === null) return { extra: summed([]), dark: summed([]), keyOff: false };
+  if (need.need === null) return { extra: summed([]), dark: summed([]), keyOff: false };
   const own = need.behaviour.map((c) => expressionOf(c.when));
-  const differ = differences(live, need.cases, need.takesPulsed, COMPARED).filter(
+  const differ = differences(live, need.need, need.takesPulsed, COMPARED).filter(
     (d) => d.needs.kind !== 'off' || !own.some((e) => holds(e, d.state)),
   );
   return {
@@ -201,9 +212,9 @@ function judged(need: FeedNeed, figures: Figures, draft: Draft): FeedCandidate {
   if (dark.states > 0) stop.push(reason('feed-dark', inWords(dark)));
   if (keyOff) mind.push(reason('feed-key-off'));
   if (extra.states > 0) mind.push(reason('feed-extra', inWords(extra)));
-  if (need.cases === null) mind.push(reason('feed-need-open'));
+  if (need.need === null) mind.push(reason('feed-need-open'));
   if (d.legs.length > 0 && run.wire === null) stop.push(reason('feed-no-wire'));
-  if (d.spareA === null && d.source.kind !== 'battery') mind.push(reason('feed-spare-unknown'));
+  if (d.spareA === null) mind.push(reason('feed-spare-unknown'));
   return {
     id: sourceId(d.source),
     ...d,
@@ -239,13 +250,22 @@ function ofSlot(need: FeedNeed, s: FeedSources, box: FuseBox, slot: FuseSlot, wa
   const rating = slot.ratingA ?? 0;
   const row = box.feeds.find((f) => f.row === slot.row);
   const rowSpareA = row ? row.ratingA * figures.fuseShare - row.steadyA - total : null;
-  const spareA = {
-    // The old fuse does not carry the new load: the tap and what feeds the row do.
-    tap: rowSpareA === null ? null : Math.min(TAP_RATING_A * figures.fuseShare - total, rowSpareA),
+  const empty = slot.ratingA === null;
+  // What feeds the row carries the new load whichever way it is taken; a fuse that goes takes its load away.
+  const ofRow = rowSpareA === null ? null : rowSpareA + (way === 'replaced' ? slot.steadyA : 0);
+  const own = {
+    // The old fuse does not carry the new load: the tap does.
+    tap: TAP_RATING_A * figures.fuseShare - total,
     downstream: rating * figures.fuseShare - slot.steadyA - total,
     replaced: rating * figures.fuseShare - total,
   }[way];
-  const never = slot.protects ? [reason('feed-protected', { system: slot.protects, slot: slot.id })] : [];
+  // Over by itself is over, whatever the row has; else a row that nobody knows is to be asked.
+  const spareA = ofRow === null ? (own < 0 ? own : null) : Math.min(own, ofRow);
+  const lost = way === 'replaced' ? slot.circuits.filter((c) => s.lampCircuits?.includes(c)) : [];
+  const never = [
+    ...(slot.protects ? [reason('feed-protected', { system: slot.protects, slot: slot.id })] : []),
+    ...(lost.length > 0 ? [reason('feed-loses-lamps', { slot: slot.id, circuits: lost })] : []),
+  ];
   const mind = {
     tap: slot.liveSide === 'unknown' ? [reason('feed-live-side', { slot: slot.id })] : [],
     downstream: [reason('feed-shares-fuse', { ratingA: rating, steadyA: slot.steadyA })],
@@ -264,6 +284,7 @@ function ofSlot(need: FeedNeed, s: FeedSources, box: FuseBox, slot: FuseSlot, wa
     for: [
       reason('feed-reversible'),
       ...(way === 'tap' ? [reason('feed-own-fuse')] : []),
+      ...(empty ? [reason('feed-empty-place')] : []),
       ...(box.environment === 'cabin' ? [reason('feed-dry')] : []),
     ],
     against: mind,
@@ -278,7 +299,7 @@ function ofBattery(need: FeedNeed, s: FeedSources, battery: Battery): FeedCandid
     school: 'battery-module',
     source: { kind: 'battery' },
     live: RUNNING,
-    spareA: null,
+    spareA: round(MODULE_RATING_A * figures.fuseShare - totalOf(need)),
     legs: legsFrom(battery, need.targets, s.measuredMm),
     drainDays: Math.round(days),
     environment: 'engine-bay',

@@ -6,6 +6,7 @@ import {
   endsBehind,
   type MatedHow,
   type OpenEnd,
+  type SeriesSuits,
   waysToMate,
 } from './adapterChain';
 import { type AdapterIndex, LEADS } from './adapterIndex';
@@ -49,6 +50,7 @@ export interface JointInput {
   readonly connector: (id: string) => ConnectorHalf | undefined;
   readonly index: AdapterIndex;
   readonly suits: (input: LampInput, circuit: string | null) => boolean;
+  readonly series?: SeriesSuits;
   /** What each further joint is reckoned to cost. */
   readonly jointMinor?: number;
 }
@@ -70,16 +72,84 @@ export function joinPlugs(j: JointInput): Joints {
     .sort((a, b) => compareText(a.id, b.id));
   const chain = adapterChain({ ...j, vehiclePlugs: sorted, lampPlugs: lamps });
   if (chain) return { ...ofChain(chain, sorted, lamps, j), chain };
-  const joints: Joint[] = [];
-  let left: readonly VehiclePlug[] = sorted;
-  for (const lamp of lamps) {
-    const own = adapterChain({ ...j, vehiclePlugs: left, lampPlugs: [lamp] });
-    const joint = own ? ofChain(own, left, [lamp], j).joints[0] : nearest(j, lamp, left);
-    if (!joint) continue;
-    joints.push(joint);
-    left = left.filter((p) => !joint.vehicles.includes(p.id));
-  }
+  return plugByPlug(j, sorted, lamps);
+}
+
+/** *Setting*: plugs of a lamp up to which every way of sharing the vehicle's among them is tried. */
+const SHARED_AT_MOST = 6;
+
+/**
+ * Where no chain is right for all: as many plugs of the lamp as possible by a chain of their own, together where one
+ * lead serves several, the rest by what comes nearest, matched as a set so that none takes what another needs.
+ */
+function plugByPlug(j: JointInput, sorted: readonly VehiclePlug[], lamps: readonly LampPlug[]): Joints {
+  const served = servedByChains(j, sorted, lamps);
+  let left = sorted.filter((p) => !served.some((x) => x.vehicles.includes(p.id)));
+  const rest = lamps.filter((l) => !served.some((x) => x.lamp.id === l.id));
+  const near = matched(j, rest, left);
+  left = left.filter((p) => !near.some((x) => x.vehicles.includes(p.id)));
+  const order = new Map(lamps.map((l, i) => [l.id, i]));
+  const joints = [...served, ...near].sort(
+    (a, b) => (order.get(a.lamp.id) ?? 0) - (order.get(b.lamp.id) ?? 0),
+  );
   return { joints, left, chain: null };
+}
+
+/** Plugs that a chain sets right, the most of them; of equals the cheapest, then by name. */
+function servedByChains(
+  j: JointInput,
+  open: readonly VehiclePlug[],
+  lamps: readonly LampPlug[],
+): readonly Joint[] {
+  const groups =
+    lamps.length > SHARED_AT_MOST
+      ? lamps.map((l) => [l])
+      : Array.from({ length: 2 ** lamps.length - 1 }, (_, n) => lamps.filter((_l, i) => ((n + 1) >> i) & 1))
+          .filter((g) => g.length < lamps.length || lamps.length === 1)
+          .sort((a, b) => b.length - a.length);
+  for (const group of groups) {
+    const chain = adapterChain({ ...j, vehiclePlugs: open, lampPlugs: group });
+    if (!chain) continue;
+    const { joints, left } = ofChain(chain, open, group, j);
+    const others = lamps.filter((l) => !group.includes(l));
+    return others.length === 0 ? joints : [...joints, ...servedByChains(j, left, others)];
+  }
+  return [];
+}
+
+/** Each plug with the one of the vehicle's that comes nearest, so that together the fewest inputs are wrong. */
+function matched(j: JointInput, lamps: readonly LampPlug[], open: readonly VehiclePlug[]): readonly Joint[] {
+  const [lamp, ...others] = lamps;
+  if (!lamp) return [];
+  const worth = (joints: readonly Joint[]) => {
+    const of = (right: boolean) => joints.reduce((n, x) => n + countOf(j, x, right), 0);
+    return [of(false), -of(true), joints.reduce((n, x) => n + x.parts.length, 0)] as const;
+  };
+  const better = (a: readonly Joint[], b: readonly Joint[]) => {
+    const [x, y] = [worth(a), worth(b)];
+    // What mates is shown mated, with what is wrong about it.
+    return x[1] - y[1] || b.length - a.length || x[0] - y[0] || x[2] - y[2];
+  };
+  if (lamps.length > SHARED_AT_MOST) {
+    const joint = nearest(j, lamp, open);
+    const left = joint ? open.filter((p) => !joint.vehicles.includes(p.id)) : open;
+    return [...(joint ? [joint] : []), ...matched(j, others, left)];
+  }
+  let best: readonly Joint[] = matched(j, others, open);
+  for (const plug of open) {
+    const joint = nearest(j, lamp, [plug]);
+    if (!joint) continue;
+    const way = [
+      joint,
+      ...matched(
+        j,
+        others,
+        open.filter((p) => p !== plug),
+      ),
+    ];
+    if (better(way, best) < 0) best = way;
+  }
+  return best;
 }
 
 interface Traced {
@@ -193,6 +263,13 @@ function jointOf(lamp: LampPlug, from: Traced, how: MatedHow, cavities: Readonly
   return { lamp, how, parts: from.parts, vehicles: from.vehicles, arrivals, byHand: false };
 }
 
+/** Inputs that a joint sets right, or wrong. */
+const countOf = (j: JointInput, joint: Joint, right: boolean): number =>
+  joint.lamp.inputs.filter((i) => {
+    const circuit = joint.arrivals.get(i.cavity)?.circuit;
+    return circuit !== undefined && i.does !== 'mode' && j.suits(i, circuit) === right;
+  }).length;
+
 /** The joint with the most inputs right, through one adapter at most; no adapter before an adapter, then by id. */
 function nearest(j: JointInput, lamp: LampPlug, open: readonly VehiclePlug[]): Joint | undefined {
   const half = j.connector(lamp.connector);
@@ -210,11 +287,7 @@ function nearest(j: JointInput, lamp: LampPlug, open: readonly VehiclePlug[]): J
     for (const adapter of j.index.byFirst.get(start.end.family) ?? [])
       if (adapter.ins.length === 1) traceBehind(adapter.part, [start], 0, j).forEach(add);
   }
-  const count = (joint: Joint, right: boolean) =>
-    lamp.inputs.filter((i) => {
-      const circuit = joint.arrivals.get(i.cavity)?.circuit;
-      return circuit !== undefined && i.does !== 'mode' && j.suits(i, circuit) === right;
-    }).length;
+  const count = (joint: Joint, right: boolean) => countOf(j, joint, right);
   const useful = found.filter((x) => count(x, true) + count(x, false) > 0);
   return useful.sort(
     (a, b) =>

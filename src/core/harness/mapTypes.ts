@@ -1,7 +1,7 @@
-import { type Circuit, type Difference, neededCombined, neededLevels } from '../controls';
+import { type Circuit, type Difference, type Need, needOf, needOfCombined } from '../controls';
 import type { Figures, SystemV } from '../electrical';
 import type { Reason } from '../kernel/reason';
-import type { LampFunction, Side } from '../vehicle';
+import { DUTIES, type Duty, type LampFunction, type Side } from '../vehicle';
 import type { Chain } from './adapterChain';
 import type { AdapterIndex } from './adapterIndex';
 import type { Arrival, Joint, WireStop } from './joints';
@@ -33,6 +33,10 @@ export interface MappedInput {
   readonly path: readonly WireStop[];
   /** States in which the mated or best circuit does not do what is needed. */
   readonly differing: readonly Difference[];
+  /** States in which it does otherwise than most vehicles, and either is right. */
+  readonly varies: readonly Difference[];
+  /** Its return is a circuit that switches the ground: it is lit while both conduct. */
+  readonly back?: string;
 }
 
 /** One circuit of the vehicle with what becomes of it. */
@@ -86,8 +90,11 @@ export interface PinMapInput {
   readonly figures?: Figures;
 }
 
+/** Whether an input is for something that is no lamp: a heater, a motor, a camera. */
+export const isDuty = (does: LampInput['does']): does is Duty => (DUTIES as readonly string[]).includes(does);
+
 /** What an input needs; null: nothing says when it has to be lit. */
-export function needsOf(side: Side, input: LampInput) {
-  if (input.does === 'ground' || input.does === 'mode') return null;
-  return input.does === 'stop-turn' ? neededCombined(side) : neededLevels(input.does as LampFunction, side);
+export function needsOf(side: Side, input: LampInput): Need | null {
+  if (input.does === 'ground' || input.does === 'mode' || isDuty(input.does)) return null;
+  return input.does === 'stop-turn' ? needOfCombined(side) : needOf(input.does as LampFunction, side);
 }

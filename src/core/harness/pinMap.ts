@@ -1,9 +1,9 @@
 import { cavityOf } from '../kernel/ids';
-import { differences, type Difference, suitsLevels } from '../controls';
+import { differences, inSeries, suitsLevels, variations } from '../controls';
 import { USUAL_FIGURES } from '../electrical';
 import { compareText, type Reason, reason } from '../kernel/reason';
 import type { Side } from '../vehicle';
-import type { Chain } from './adapterChain';
+import type { Chain, SeriesSuits } from './adapterChain';
 import { inputConflicts, plugConflicts, voltageConflicts } from './conflicts';
 import { handJoint, type Joint, joinPlugs, type Joints } from './joints';
 import {
@@ -33,6 +33,7 @@ export function pinMap(m: PinMapInput): PinMap {
         lampPlugs: plugs,
         index: m.adapters,
         suits,
+        series: seriesSuits(m),
       }),
     }))
     .sort(
@@ -47,17 +48,11 @@ export function pinMap(m: PinMapInput): PinMap {
     joined: { joints: [], left: m.vehiclePlugs, chain: null },
   };
   const byHand = handPinned(m, plugs, joined);
-  const inputs = plugs.flatMap((plug) =>
-    plug.inputs.map((input) =>
-      mapInput(
-        m,
-        plug,
-        input,
-        byHand.joints.find((j) => j.lamp.id === plug.id),
-        suits,
-      ),
-    ),
-  );
+  const inputs = plugs.flatMap((plug) => {
+    const joint = byHand.joints.find((j) => j.lamp.id === plug.id);
+    const met = joint && eitherWay(plug, joint, suits);
+    return plug.inputs.map((input) => mapInput(m, plug, input, met, suits));
+  });
   const circuits = mapCircuits(m, inputs);
   const conflicts = [
     ...plugConflicts(m, plugs, byHand),
@@ -138,36 +133,62 @@ export function inputSuits(side: Side, circuit: PinMapInput['circuit']): Suits {
 /** Whether a circuit suits an input; the same question is answered once. */
 function suiting(m: Pick<PinMapInput, 'side' | 'circuit'>): Suits {
   const known = new Map<string, boolean>();
-  const needed = new Map<string, ReturnType<typeof needsOf>>();
-  const needs = (input: LampInput) => {
-    const before = needed.get(input.does);
-    if (before !== undefined) return before;
-    const now = needsOf(m.side, input);
-    needed.set(input.does, now);
-    return now;
-  };
   return (input, circuit) => {
     if (circuit === null) return false;
     if (input.does === 'ground') return circuit === 'ground';
     const key = `${input.does}|${input.takesPulsed}|${circuit}`;
     const before = known.get(key);
     if (before !== undefined) return before;
-    const wants = needs(input);
+    const wants = needsOf(m.side, input);
     const row = m.circuit(circuit);
-    const is = circuit !== 'ground' && (!wants || !row || suitsLevels(row.cases, wants, input.takesPulsed));
+    // A circuit that switches the ground gives nothing to a lamp that waits for a supply.
+    const is =
+      circuit !== 'ground' &&
+      row?.switched !== 'ground' &&
+      (!wants || !row || suitsLevels(row.cases, wants, input.takesPulsed));
     known.set(key, is);
     return is;
   };
 }
 
-function differing(
-  m: Pick<PinMapInput, 'side' | 'circuit'>,
-  input: LampInput,
-  circuit: string,
-): readonly Difference[] {
-  const needs = needsOf(m.side, input);
-  const row = m.circuit(circuit);
-  return needs && row ? differences(row.cases, needs, input.takesPulsed) : [];
+/** Whether an input is right between a supply and a return that is switched; the same question is answered once. */
+function seriesSuits(m: Pick<PinMapInput, 'side' | 'circuit'>): SeriesSuits {
+  const known = new Map<string, boolean>();
+  return (input, supply, back) => {
+    const [from, to] = [m.circuit(supply), m.circuit(back)];
+    if (!from || !to || from.switched === 'ground' || to.switched !== 'ground') return false;
+    const key = `${input.does}|${input.takesPulsed}|${supply}|${back}`;
+    const before = known.get(key);
+    if (before !== undefined) return before;
+    const wants = needsOf(m.side, input);
+    const is = !wants || suitsLevels(inSeries(from.cases, to.cases), wants, input.takesPulsed);
+    known.set(key, is);
+    return is;
+  };
+}
+
+/**
+ * A plug with one input that is not polar and its ground works either way round: what reaches the ground's cavity feeds
+ * it as well. It is read as it works.
+ */
+function eitherWay(plug: LampPlug, joint: Joint, suits: Suits): Joint {
+  const [input, ...others] = plug.inputs.filter((i) => i.does !== 'ground' && i.does !== 'mode');
+  const grounds = plug.inputs.filter((i) => i.does === 'ground');
+  const [ground] = grounds;
+  if (!input || others.length > 0 || grounds.length !== 1 || !ground || input.polar) return joint;
+  const [at, back] = [joint.arrivals.get(input.cavity), joint.arrivals.get(ground.cavity)];
+  if (at?.circuit !== 'ground' || !back || !suits(input, back.circuit)) return joint;
+  const arrivals = new Map(joint.arrivals).set(input.cavity, back).set(ground.cavity, at);
+  return { ...joint, arrivals };
+}
+
+/** The circuit that switches the ground of a plug; null: it has a plain one, or none. */
+function switchedReturn(m: Pick<PinMapInput, 'circuit'>, plug: LampPlug, joint: Joint): string | null {
+  const backs = plug.inputs.flatMap((i) =>
+    i.does === 'ground' ? (joint.arrivals.get(i.cavity)?.circuit ?? []) : [],
+  );
+  if (backs.includes('ground')) return null;
+  return backs.find((b) => m.circuit(b)?.switched === 'ground') ?? null;
 }
 
 function mapInput(
@@ -177,28 +198,58 @@ function mapInput(
   joint: Joint | undefined,
   suits: Suits,
 ): MappedInput {
-  const base = { plug: plug.id, cavity: input.cavity, input, path: [], differing: [], from: null };
-  if (input.does === 'mode') return { ...base, verdict: 'mode-choice' };
+  const base = {
+    plug: plug.id,
+    cavity: input.cavity,
+    input,
+    path: [],
+    differing: [],
+    varies: [],
+    from: null,
+  };
   const arrival = joint?.arrivals.get(input.cavity);
+  if (input.does === 'mode')
+    return {
+      ...base,
+      verdict: 'mode-choice',
+      ...(arrival ? { from: { plug: arrival.plug, cavity: arrival.cavity, circuit: arrival.circuit } } : {}),
+    };
   // No single feed is right for two functions on one wire.
   const wants = input.does === 'ground' || input.does === 'stop-turn' ? 'unfed' : 'extra-feed';
   if (!joint || !arrival) return { ...base, verdict: wants };
   const { circuit, plug: at, cavity, also, path } = arrival;
   const from = { plug: at, cavity, circuit, ...(also ? { also } : {}) };
-  if (suits(input, circuit))
-    return {
-      ...base,
-      verdict: joint.byHand ? 'by-hand' : joint.parts.length > 0 ? 'through-adapter' : 'direct',
-      from,
-      path,
-    };
+  const fed = joint.byHand ? 'by-hand' : joint.parts.length > 0 ? 'through-adapter' : 'direct';
+  const back = switchedReturn(m, plug, joint);
+  const series = seriesSuits(m);
+  const servedBack = (r: string) =>
+    plug.inputs.some((i) => {
+      const supply = joint.arrivals.get(i.cavity)?.circuit;
+      return i.does !== 'ground' && i.does !== 'mode' && supply !== undefined && series(i, supply, r);
+    });
+  const right =
+    back === null
+      ? suits(input, circuit)
+      : input.does === 'ground'
+        ? circuit === back && servedBack(back)
+        : series(input, circuit, back);
+  const need = needsOf(m.side, input);
+  const cases = back === null ? m.circuit(circuit)?.cases : seriesCases(m, circuit, back);
+  const held = need && cases && input.does !== 'ground' && circuit !== 'ground' ? { need, cases } : null;
   return {
     ...base,
-    verdict: wants,
+    verdict: right ? fed : wants,
     from,
     path,
-    differing: circuit === 'ground' ? [] : differing(m, input, circuit),
+    ...(back !== null && input.does !== 'ground' ? { back } : {}),
+    differing: held && !right ? differences(held.cases, held.need, input.takesPulsed) : [],
+    varies: held && right ? variations(held.cases, held.need, input.takesPulsed) : [],
   };
+}
+
+function seriesCases(m: Pick<PinMapInput, 'circuit'>, supply: string, back: string) {
+  const [from, to] = [m.circuit(supply), m.circuit(back)];
+  return from && to ? inSeries(from.cases, to.cases) : undefined;
 }
 
 function mapCircuits(m: PinMapInput, inputs: readonly MappedInput[]): readonly MappedCircuit[] {
@@ -211,7 +262,10 @@ function mapCircuits(m: PinMapInput, inputs: readonly MappedInput[]): readonly M
       const fed = inputs.filter((i) => isFed(i.verdict) && i.from && (here(i.from) || here(i.from.also)));
       const row = m.circuit(circuit);
       const drawnA = fed.reduce((sum, i) => sum + i.input.currentA, 0);
-      const missingA = row?.monitoring.kind === 'threshold' ? Math.max(0, row.monitoring.belowA - drawnA) : 0;
+      // A monitor of the whole circuit is judged where all its lamps are seen together.
+      const own = row?.monitoring.kind === 'threshold' && row.monitoring.watches !== 'circuit';
+      const missingA =
+        own && row.monitoring.kind === 'threshold' ? Math.max(0, row.monitoring.belowA - drawnA) : 0;
       const outcome: CircuitOutcome = missingA > 0 ? 'loaded' : fed.length > 0 ? 'used' : 'capped';
       circuits.push({
         plug: plug.id,

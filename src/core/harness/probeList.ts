@@ -41,10 +41,9 @@ export function probeList(circuits: readonly Circuit[]): ProbeList {
   const support = new Set<Control>(
     sorted.flatMap((c) => c.cases.flatMap((x) => supportOf(expressionOf(x.when)))),
   );
-  const code = (l: Level) => (l.kind === 'pulsed' ? `pulsed ${l.duty}` : l.kind);
   const all = possibleStates([...support]).map((state) => ({
     state,
-    row: sorted.map((c) => code(levelOf(c.cases, state))),
+    row: readingCodes(sorted.map((c) => levelOf(c.cases, state))),
   }));
   const classes = groupBy(sorted.map((c, i) => [c.id, all.map((s) => s.row[i]).join('|')] as const));
   // A setting is worth trying only for how it parts the circuits; of those alike the calmest stands for all.
@@ -87,6 +86,32 @@ export function probeList(circuits: readonly Circuit[]): ProbeList {
     ),
   };
 }
+
+/**
+ * What a meter tells apart in one setting: levels of one code read alike. A meter averages pulses and the supply is not
+ * known to a volt, so a duty is told from another, or from full, only where their windows do not meet.
+ */
+export function readingCodes(levels: readonly Level[]): readonly string[] {
+  const duties = [
+    ...new Set(levels.flatMap((l) => (l.kind === 'pulsed' ? [l.duty] : l.kind === 'on' ? [1] : []))),
+  ].sort((a, b) => a - b);
+  const groups = new Map<number, number>();
+  let group = 0;
+  duties.forEach((duty, i) => {
+    const before = duties[i - 1];
+    if (before !== undefined && duty / before > TOLD_APART && !(duty === 1 && before >= LIKE_FULL))
+      group += 1;
+    groups.set(duty, group);
+  });
+  return levels.map((l) =>
+    l.kind === 'pulsed' || l.kind === 'on' ? `on ${groups.get(l.kind === 'on' ? 1 : l.duty)}` : l.kind,
+  );
+}
+
+/** The windows of two duties do not meet: a fifth either way, over a supply of 12 to 14.8 V (1.2 × 14.8 ÷ (0.8 × 12)). */
+const TOLD_APART = 1.85;
+/** From this duty on a pulsed wire may read like a full one: 12 ÷ (1.2 × 14.8). */
+const LIKE_FULL = 0.675;
 
 function groupBy(pairs: readonly (readonly [string, string])[]): readonly (readonly string[])[] {
   const groups = new Map<string, string[]>();

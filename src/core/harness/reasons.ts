@@ -45,7 +45,10 @@ declare module '../kernel/reason' {
     polarity: Joined;
     'pulsed-into-steady': Joined & States;
     'wrong-function': Joined & States;
+    'need-varies': Joined & States;
     'need-open': Joined;
+    'mode-on-live': Joined;
+    'input-on-ground': Joined;
     'ground-switched': Joined;
     'test-pulses': Joined;
     'data-circuit': Joined;
@@ -55,8 +58,12 @@ declare module '../kernel/reason' {
     'build-crimp': NoFacts;
     'build-blanks': NoFacts;
     'build-converter': OfCavity;
+    'build-parter': OfCavity;
+    'build-thin': OfCavity & { readonly size: string; readonly wanted: string };
     'alternative-unused': OfPlug & { readonly used: string };
 
+    'feed-loses-lamps': { readonly slot: string; readonly circuits: readonly string[] };
+    'feed-empty-place': NoFacts;
     'feed-over': { readonly byA: number };
     'feed-dark': States;
     'feed-extra': States;

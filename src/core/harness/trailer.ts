@@ -1,4 +1,4 @@
-import { type Circuit, neededCombined, neededLevels, suitsLevels } from '../controls';
+import { type Circuit, type Need, needOf, needOfCombined, suitsLevels } from '../controls';
 import type { VehiclePlug, WireCode } from './types';
 
 /** What a pin of a trailer connector does. `combined`: stop and turn on one wire. */
@@ -178,18 +178,17 @@ export function againstStandard(
 
 /** What a circuit of a trailer does, by when it is live; null: none of the usual. */
 export function trailerRole(circuit: Circuit): TrailerPin | null {
-  const combinedOf = (side: 'left' | 'right') => neededCombined(side) ?? [];
-  const needs: readonly (readonly [TrailerPin, ReturnType<typeof neededLevels>])[] = [
-    ['combined-left', combinedOf('left')],
-    ['combined-right', combinedOf('right')],
-    ['turn-left', neededLevels('turn', 'left')],
-    ['turn-right', neededLevels('turn', 'right')],
-    ['stop', neededLevels('stop', 'left')],
-    ['tail', neededLevels('tail', 'left')],
-    ['reverse', neededLevels('reverse', 'left')],
-    ['rear-fog', neededLevels('rear-fog', 'left')],
+  const needs: readonly (readonly [TrailerPin, Need | null])[] = [
+    ['combined-left', needOfCombined('left')],
+    ['combined-right', needOfCombined('right')],
+    ['turn-left', needOf('turn', 'left')],
+    ['turn-right', needOf('turn', 'right')],
+    ['stop', needOf('stop', 'left')],
+    ['tail', needOf('tail', 'left')],
+    ['reverse', needOf('reverse', 'left')],
+    ['rear-fog', needOf('rear-fog', 'left')],
   ];
-  return needs.find(([, levels]) => levels !== null && suitsLevels(circuit.cases, levels))?.[0] ?? null;
+  return needs.find(([, need]) => need !== null && suitsLevels(circuit.cases, need))?.[0] ?? null;
 }
 
 /** The wires of a trailer's plugs as what they do, with their colours; wires whose colour nobody noted are left out. */

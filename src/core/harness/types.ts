@@ -1,7 +1,7 @@
 import type { WireSize } from '../electrical/wire';
 import type { Rule } from '../rule';
 import type { Prose } from '../kernel/reason';
-import type { LampFunction, Position } from '../vehicle';
+import type { Duty, LampFunction, Position } from '../vehicle';
 
 /** IEC 60757 letter codes. */
 export const WIRE_CODES = ['BK', 'BN', 'RD', 'OG', 'YE', 'GN', 'BU', 'VT', 'GY', 'WH', 'PK', 'TQ'] as const;
@@ -61,7 +61,7 @@ export interface VehiclePlug {
 }
 
 /** What an input can be for. `stop-turn`: one wire that does both; `mode`: a plug or loop that chooses a behaviour. */
-export type InputRole = LampFunction | 'ground' | 'mode' | 'stop-turn';
+export type InputRole = LampFunction | Duty | 'ground' | 'mode' | 'stop-turn';
 
 /** One input of a lamp. `ground` is the return. */
 export interface LampInput {
@@ -70,6 +70,8 @@ export interface LampInput {
   /** At the test voltage, 13.5 V (28.0 V on 24 V systems). */
   readonly currentA: number;
   readonly polar: boolean;
+  /** What it is to the current: absent, an LED with its driver; a heater or a motor is `resistive`. */
+  readonly load?: 'filament' | 'resistive';
   readonly takesPulsed: boolean;
   readonly wire?: Wire;
   /** For `mode`: what the lamp does with the loop open, and closed. */

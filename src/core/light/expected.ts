@@ -1,12 +1,13 @@
 import {
   type Circuit,
   type ControlState,
+  inSeries,
   type Level,
   type LevelCase,
   levelOf,
   neededLevels,
 } from '../controls';
-import { FEED_LIVE, type FeedSchool, isFed, type MappedInput } from '../harness';
+import { FEED_LIVE, type FeedSchool, isDuty, isFed, type MappedInput } from '../harness';
 import type { Lamp } from '../shelf/types';
 import type { LampFunction, Side } from '../vehicle';
 
@@ -40,9 +41,10 @@ export interface FittedLamp {
  */
 export function expectedLevels(fitted: FittedLamp, state: ControlState): ReadonlyMap<LampFunction, Level> {
   const levels = new Map<LampFunction, Level>();
-  for (const { input, verdict, from } of fitted.inputs) {
-    if (input.does === 'ground' || input.does === 'mode') continue;
-    const feed = levelOf(feedCases(fitted, { input, verdict, from }), state);
+  for (const mapped of fitted.inputs) {
+    const { input } = mapped;
+    if (input.does === 'ground' || input.does === 'mode' || isDuty(input.does)) continue;
+    const feed = suppliedLevel(fitted, mapped, state);
     if (input.does === 'stop-turn') {
       // One wire, two functions: what flashes is the turn signal, what is steady the stop lamp.
       levels.set('turn', feed.kind === 'flashing' ? feed : OFF);
@@ -59,13 +61,48 @@ export function expectedLevels(fitted: FittedLamp, state: ControlState): Readonl
   return levels;
 }
 
-function feedCases(
-  fitted: FittedLamp,
-  { input, verdict, from }: Pick<MappedInput, 'input' | 'verdict' | 'from'>,
-): readonly LevelCase[] {
-  const row = from && isFed(verdict) ? fitted.circuit(from.circuit) : undefined;
-  const feed = fitted.feeds.find((f) => f.does === input.does);
-  return row ? row.cases : feed ? liveCases(feed) : [];
+/** What an input gets as it is wired, before the lamp makes anything of it. The network's currents say the same. */
+export const suppliedLevel = (fitted: FittedLamp, input: MappedInput, state: ControlState): Level =>
+  levelOf(feedCases(fitted, input), state);
+
+/**
+ * When an input is live as it is wired, right or wrong: by the circuit that its cavity meets while its return conducts, or
+ * by the feed that was decided for it. An input on ground, and one of a lamp whose ground is nowhere, is dark.
+ */
+function feedCases(fitted: FittedLamp, { input, verdict, from }: MappedInput): readonly LevelCase[] {
+  const feed = isFed(verdict) ? undefined : fitted.feeds.find((f) => f.does === input.does);
+  const supply = feed ? liveCases(feed) : from ? fitted.circuit(from.circuit) : undefined;
+  if (!supply) return [];
+  const back = returnOf(fitted);
+  if (back === null) return [];
+  const grounding = 'cases' in supply && supply.switched === 'ground';
+  const cases = grounding ? throughOthers(supply) : 'cases' in supply ? supply.cases : supply;
+  return back === 'body' ? cases : inSeries(cases, back.cases);
+}
+
+/**
+ * A lamp that waits for a supply on a wire that switches the ground: the other lamps of that circuit hang between the
+ * battery and the wire, and while the switch is open they feed it. With none there it is dark throughout.
+ */
+function throughOthers(circuit: Circuit): readonly LevelCase[] {
+  if (circuit.steadyA <= 0) return [];
+  const open = circuit.cases.map((c): LevelCase => ({
+    when: c.when,
+    level: c.level.kind === 'off' || c.level.kind === 'data' ? { kind: 'on' } : OFF,
+  }));
+  return [...open, { when: 'always', level: { kind: 'on' } }];
+}
+
+/** Where the current of a lamp goes back: to the body, through a circuit that switches the ground, nowhere (null). */
+function returnOf(fitted: FittedLamp): 'body' | Circuit | null {
+  const grounds = fitted.inputs.filter((i) => i.input.does === 'ground');
+  // A lamp without a ground in any plug has it at its housing.
+  if (grounds.length === 0 || grounds.some((g) => g.from?.circuit === 'ground')) return 'body';
+  for (const g of grounds) {
+    const row = g.from ? fitted.circuit(g.from.circuit) : undefined;
+    if (row?.switched === 'ground') return row;
+  }
+  return null;
 }
 
 /** When an extra feed is live. */

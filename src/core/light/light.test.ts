@@ -30,6 +30,7 @@ const input = (does: LampFunction, from: string | null): MappedInput => ({
   from: from ? { plug: 'v', cavity: does, circuit: from } : null,
   path: [],
   differing: [],
+  varies: [],
 });
 const lamp = (more: Partial<FittedLamp> = {}): FittedLamp => ({
   lamp: {

@@ -34,7 +34,7 @@ const harness = (more: Partial<HarnessInput> = {}) =>
   liveHarness({
     systemV: 12,
     lamps: [lampAt('left', 'skerry-620'), lampAt('right', 'skerry-620')],
-    circuit,
+    circuits: packet?.circuits ?? [],
     feeds: [],
     resistors: {},
     ...more,
@@ -85,19 +85,18 @@ describe('the harness of a swap, live', () => {
   });
 
   it('a lost ground leaves a polar lamp dark', () => {
-    const h = harness({ broken: new Set(['ground:headlamp.front.left main/1']) });
+    const h = harness({ broken: ['ground:headlamp.front.left main/1'] });
     expect(Math.abs(at(h, state({ key: 'on', lights: 'low' }), 'low-beam')?.amp ?? 1)).toBeLessThan(1e-6);
     expect(at(h, state({ key: 'on', lights: 'low' }), 'low-beam', 'right')?.amp).toBeCloseTo(2.4, 6);
   });
 
   it('a circuit that switches the ground leaves a lamp dark that waits for a supply', () => {
-    const turned = (id: string) => {
-      const row = circuit(id);
-      return row && id === 'low' ? { ...row, switched: 'ground' as const } : row;
-    };
+    const turned = (packet?.circuits ?? []).map((c) =>
+      c.id === 'low' ? { ...c, switched: 'ground' as const } : c,
+    );
     const on = state({ key: 'on', lights: 'low' });
-    expect(at(harness({ circuit: turned }), on, 'low-beam')).toMatchObject({ level: { kind: 'on' } });
-    expect(Math.abs(at(harness({ circuit: turned }), on, 'low-beam')?.amp ?? 1)).toBeLessThan(1e-6);
+    expect(at(harness({ circuits: turned }), on, 'low-beam')).toMatchObject({ level: { kind: 'on' } });
+    expect(Math.abs(at(harness({ circuits: turned }), on, 'low-beam')?.amp ?? 1)).toBeLessThan(1e-6);
     expect(at(harness(), on, 'low-beam')?.amp).toBeCloseTo(2.4, 6);
   });
 

@@ -1,6 +1,13 @@
-import { type Circuit, type ControlState, type Level, type LevelCase, levelOf } from '../controls';
+import {
+  type Circuit,
+  circuitFinder,
+  type ControlState,
+  type Level,
+  type LevelCase,
+  levelOf,
+} from '../controls';
 import { type SystemV, SYSTEM_V, wireOhm, type WireSize } from '../electrical';
-import { isFed, type PinMap, type VehiclePlug } from '../harness';
+import { isFed, type MappedInput, type PinMap, type VehiclePlug } from '../harness';
 import { ledCurve } from './devices';
 import { prepareNetwork } from './solve';
 import type { NetElement, NetSolution, Network } from './types';
@@ -37,12 +44,13 @@ export interface WiredFeed {
 export interface HarnessInput {
   readonly systemV: SystemV;
   readonly lamps: readonly WiredLamp[];
-  readonly circuit: (id: string) => Circuit | undefined;
+  /** Circuits of the vehicle line, as a list: a harness goes to a worker and into a file as it is. */
+  readonly circuits: readonly Circuit[];
   readonly feeds: readonly WiredFeed[];
   /** Resistors beside lamps, by circuit, Ω. */
   readonly resistors: Readonly<Record<string, number>>;
   /** Elements that are open: a lost ground (`ground:<position>`), a wire that is off. */
-  readonly broken?: ReadonlySet<string>;
+  readonly broken?: readonly string[];
 }
 
 /** What a meter would read at a cavity of the lamp's plug, and the current in its wire. */
@@ -55,8 +63,10 @@ export interface CavityReading {
   readonly level: Level | null;
   /** V against the body; null: it floats. */
   readonly volt: number | null;
-  /** A into the lamp; averaged over the pulses of a pulsed circuit. Negative: it feeds back. */
+  /** A into the lamp. Negative: it feeds back. */
   readonly amp: number;
+  /** Something in this harness is pulsed in this setting: volts and amperes are means over its pulses. */
+  readonly mean: boolean;
 }
 
 /** The harness under the switches. */
@@ -71,22 +81,41 @@ export interface LiveHarness {
 const BATTERY = 'battery';
 const BODY = 'body';
 
+/** A harness with its circuits found by name. */
+interface Wired extends HarnessInput {
+  readonly circuit: (id: string) => Circuit | undefined;
+}
+
 /** Puts a swap's harness together as a network and reads it for any setting of the controls. */
-export function liveHarness(h: HarnessInput): LiveHarness {
+export function liveHarness(input: HarnessInput): LiveHarness {
+  const h: Wired = { ...input, circuit: circuitFinder(input.circuits) };
   const elements = harnessElements(h);
+  const broken = new Set(h.broken);
   const network: Network = {
     fixed: { [BATTERY]: SYSTEM_V[h.systemV].testV, [BODY]: 0 },
-    elements: elements.filter((e) => !h.broken?.has(e.id)),
+    elements: elements.filter((e) => !broken.has(e.id)),
   };
   const ready = prepareNetwork(network);
   let near: NetSolution | undefined;
   return {
     network,
     read: (state) => {
-      near = ready.solve(closedIn(h, state), near);
-      return { cavities: readings(h, state, near), converged: near.converged };
+      const phases = phasesIn(h, state).map(({ share, closed }) => {
+        near = ready.solve(closed, near);
+        return { share, solution: near };
+      });
+      return {
+        cavities: readings(h, state, phases),
+        converged: phases.every((p) => p.solution.converged),
+      };
     },
   };
+}
+
+/** One part of a pulse's time, with the network as it is then. */
+interface Phase {
+  readonly share: number;
+  readonly solution: NetSolution;
 }
 
 /** Reads every state, a few at a time: yields how many are done. */
@@ -105,16 +134,30 @@ export function* readStates(
 }
 
 const feedOf = (h: HarnessInput, does: string) => h.feeds.find((f) => f.does === does);
-const conducts = (l: Level) => l.kind !== 'off' && l.kind !== 'data';
 
-function closedIn(h: HarnessInput, state: ControlState): ReadonlySet<string> {
-  const closed = new Set<string>();
+/**
+ * The parts of a pulse's time: pulses that begin together end one after another, the shortest duty first. Without pulses
+ * there is one part.
+ */
+function phasesIn(
+  h: Wired,
+  state: ControlState,
+): readonly { readonly share: number; readonly closed: ReadonlySet<string> }[] {
+  const duties = new Map<string, number>();
+  const note = (id: string, level: Level) => {
+    if (level.kind === 'on' || level.kind === 'flashing') duties.set(id, 1);
+    else if (level.kind === 'pulsed') duties.set(id, level.duty);
+  };
   for (const id of circuitsOf(h)) {
     const row = h.circuit(id);
-    if (row && conducts(levelOf(row.cases, state))) closed.add(`circuit:${id}`);
+    if (row) note(`circuit:${id}`, levelOf(row.cases, state));
   }
-  for (const f of h.feeds) if (conducts(levelOf(f.live, state))) closed.add(`feed:${f.does}`);
-  return closed;
+  for (const f of h.feeds) note(`feed:${f.does}`, levelOf(f.live, state));
+  const ends = [...new Set([...[...duties.values()].filter((d) => d < 1), 1])].sort((a, b) => a - b);
+  return ends.map((end, i) => ({
+    share: end - (ends[i - 1] ?? 0),
+    closed: new Set([...duties].flatMap(([id, duty]) => (duty >= end ? [id] : []))),
+  }));
 }
 
 const circuitsOf = (h: HarnessInput): readonly string[] => [
@@ -130,19 +173,53 @@ const circuitsOf = (h: HarnessInput): readonly string[] => [
   ]),
 ];
 
-function harnessElements(h: HarnessInput): readonly NetElement[] {
+/** What an input of a lamp is to the network. A load that nobody told apart is an LED. */
+function loadOf(
+  input: MappedInput['input'],
+  id: string,
+  from: string,
+  to: string,
+  lampMinV: number,
+  testV: number,
+): NetElement {
+  switch (input.load) {
+    case 'filament':
+      return { kind: 'filament', id, from, to, ratedV: testV, ratedA: Math.max(input.currentA, 1e-3) };
+    case 'resistive':
+      return { kind: 'resistor', id, from, to, ohm: testV / Math.max(input.currentA, 1e-3) };
+    default:
+      return { kind: 'curve', id, from, to, points: ledCurve(input.currentA, lampMinV, input.polar) };
+  }
+}
+
+function harnessElements(h: Wired): readonly NetElement[] {
   const elements: NetElement[] = [];
+  const { testV } = SYSTEM_V[h.systemV];
   const resistor = (id: string, from: string, to: string, ohm: number) =>
     elements.push({ kind: 'resistor', id, from, to, ohm: Math.max(ohm, 1e-4) });
-  for (const id of circuitsOf(h))
+  for (const id of circuitsOf(h)) {
+    const row = h.circuit(id);
+    // A circuit that switches the ground gives nothing to a lamp that waits for a supply.
+    const ground = row?.switched === 'ground';
+    const node = `circuit ${id}`;
     elements.push({
       kind: 'switch',
       id: `circuit:${id}`,
-      // A circuit that switches the ground gives nothing to a lamp that waits for a supply.
-      from: h.circuit(id)?.switched === 'ground' ? BODY : BATTERY,
-      to: `circuit ${id}`,
+      from: ground ? BODY : BATTERY,
+      to: node,
       ohm: FUSE_OHM,
     });
+    // Whatever else hangs on the circuit: a lost ground finds its way back through it.
+    if (row && row.steadyA > 0)
+      elements.push({
+        kind: 'filament',
+        id: `others:${id}`,
+        from: ground ? BATTERY : node,
+        to: ground ? node : BODY,
+        ratedV: testV,
+        ratedA: row.steadyA,
+      });
+  }
   for (const f of h.feeds)
     elements.push({
       kind: 'switch',
@@ -152,70 +229,64 @@ function harnessElements(h: HarnessInput): readonly NetElement[] {
       ohm: FUSE_OHM,
     });
   for (const lamp of h.lamps) {
-    const at = (plug: string, cavity: string) => `${lamp.position} ${plug}/${cavity}`;
+    const common = `${lamp.position} common`;
+    if (!lamp.map.inputs.some((i) => i.input.does === 'ground'))
+      resistor(`ground:${common}`, common, BODY, CONTACT_OHM);
     const sizeOf = (plug: string, cavity: string) =>
       lamp.vehiclePlugs.find((p) => p.id === plug)?.cavities.find((c) => c.cavity === cavity)?.wire?.size ??
       TAKEN_WIRE;
     for (const i of lamp.map.inputs) {
-      const node = at(i.plug, i.cavity);
-      const stops = Math.max(1, i.path.length - 1);
       if (i.input.does === 'mode') continue;
-      if (i.input.does === 'ground') {
-        resistor(`inside:${node}`, `${lamp.position} common`, node, 1e-4);
-        if (i.from?.circuit === 'ground')
-          resistor(
-            `ground:${node}`,
-            node,
-            BODY,
-            wireOhm(sizeOf(i.from.plug, i.from.cavity), lamp.groundM, WIRE_C) + CONTACT_OHM * stops,
-          );
-        continue;
-      }
-      elements.push({
-        kind: 'curve',
-        id: `lamp:${node}`,
-        from: node,
-        to: `${lamp.position} common`,
-        points: ledCurve(i.input.currentA, lamp.lampMinV, i.input.polar),
-      });
-      const feed = feedOf(h, i.input.does);
-      if (isFed(i.verdict) && i.from) {
-        const ohm = wireOhm(sizeOf(i.from.plug, i.from.cavity), lamp.loomM, WIRE_C) + CONTACT_OHM * stops;
+      const node = `${lamp.position} ${i.plug}/${i.cavity}`;
+      const contacts = CONTACT_OHM * Math.max(1, i.path.length - 1);
+      if (i.input.does === 'ground') resistor(`inside:${node}`, common, node, 1e-4);
+      else elements.push(loadOf(i.input, `lamp:${node}`, node, common, lamp.lampMinV, testV));
+      const feed = isFed(i.verdict) ? undefined : feedOf(h, i.input.does);
+      if (feed) {
+        const ohm = wireOhm(feed.wire, feed.legM[lamp.position] ?? 0, WIRE_C) + 2 * CONTACT_OHM;
+        resistor(`wire:${node}`, `feed ${feed.does}`, node, ohm);
+      } else if (i.from?.circuit === 'ground') {
+        const ohm = wireOhm(sizeOf(i.from.plug, i.from.cavity), lamp.groundM, WIRE_C) + contacts;
+        resistor(`${i.input.does === 'ground' ? 'ground' : 'wire'}:${node}`, node, BODY, ohm);
+      } else if (i.from) {
+        // Right or wrong: what a cavity meets, it is wired to.
+        const ohm = wireOhm(sizeOf(i.from.plug, i.from.cavity), lamp.loomM, WIRE_C) + contacts;
         resistor(`wire:${node}`, `circuit ${i.from.circuit}`, node, ohm);
         const beside = h.resistors[i.from.circuit];
-        if (beside !== undefined) resistor(`beside:${node}`, node, BODY, beside);
-      } else if (feed)
-        resistor(
-          `wire:${node}`,
-          `feed ${feed.does}`,
-          node,
-          wireOhm(feed.wire, feed.legM[lamp.position] ?? 0, WIRE_C) + 2 * CONTACT_OHM,
-        );
+        if (beside !== undefined && isFed(i.verdict) && i.input.does !== 'ground')
+          resistor(`beside:${node}`, node, BODY, beside);
+      }
     }
   }
   return elements;
 }
 
-function readings(h: HarnessInput, state: ControlState, s: NetSolution): readonly CavityReading[] {
+function readings(h: Wired, state: ControlState, phases: readonly Phase[]): readonly CavityReading[] {
+  const mean = phases.length > 1;
+  /** Over the parts of the pulse; a node that nothing ties while the pulse is off reads nothing then. */
+  const average = (of: (s: NetSolution) => number | null | undefined): number | null => {
+    const values = phases.map((p) => ({ share: p.share, value: of(p.solution) ?? null }));
+    if (values.every((v) => v.value === null)) return null;
+    return values.reduce((sum, v) => sum + v.share * (v.value ?? 0), 0);
+  };
   return h.lamps.flatMap((lamp) =>
     lamp.map.inputs
       .filter((i) => i.input.does !== 'mode')
       .map((i): CavityReading => {
         const node = `${lamp.position} ${i.plug}/${i.cavity}`;
-        const feed = feedOf(h, i.input.does);
-        const row = isFed(i.verdict) && i.from ? h.circuit(i.from.circuit) : undefined;
-        const level = row ? levelOf(row.cases, state) : feed ? levelOf(feed.live, state) : null;
-        const duty = level?.kind === 'pulsed' ? level.duty : 1;
-        const through =
-          i.input.does === 'ground' ? s.elementA.get(`inside:${node}`) : s.elementA.get(`lamp:${node}`);
+        const ground = i.input.does === 'ground';
+        const feed = isFed(i.verdict) ? undefined : feedOf(h, i.input.does);
+        const row = feed || !i.from ? undefined : h.circuit(i.from.circuit);
+        const level = feed ? levelOf(feed.live, state) : row ? levelOf(row.cases, state) : null;
         return {
           position: lamp.position,
           plug: i.plug,
           cavity: i.cavity,
           does: i.input.does,
-          level: i.input.does === 'ground' ? null : level,
-          volt: s.nodeV.get(node) ?? null,
-          amp: (through ?? 0) * duty,
+          level: ground ? null : level,
+          volt: average((s) => s.nodeV.get(node)),
+          amp: average((s) => s.elementA.get(ground ? `inside:${node}` : `lamp:${node}`)) ?? 0,
+          mean,
         };
       }),
   );

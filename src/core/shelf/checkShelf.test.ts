@@ -8,6 +8,7 @@ import type { Shelf } from './types';
 type Draft = Record<string, any[]>; // eslint-disable-line @typescript-eslint/no-explicit-any -- broken on purpose
 const text = readFileSync('demo/shelf.json', 'utf8');
 const demo = JSON.parse(text) as Shelf;
+const twoTests = demo.applications.findIndex((a) => a.rule.op === 'all');
 
 /** The faults of the demo shelf after one thing was broken. */
 function broken(change: (shelf: Draft) => void): string[] {
@@ -138,6 +139,60 @@ describe('each fault is found at its place', () => {
       'a connector whose cavity lies outside it',
       (s) => (s.connectors![0].cavities[0].column = 9),
       ['/connectors/0/cavities/0 cavity-outside'],
+    ],
+    [
+      'a circuit that is there twice',
+      (s) => s.families![0].circuits.push(structuredClone(s.families![0].circuits[0])),
+      [`/families/0/circuits/${demo.families[0]?.circuits?.length}/id id-twice`],
+    ],
+    [
+      'a circuit called like what is no circuit',
+      (s) => s.families![0].circuits.push({ ...structuredClone(s.families![0].circuits[0]), id: 'ground' }),
+      [`/families/0/circuits/${demo.families[0]?.circuits?.length}/id circuit-reserved`],
+    ],
+    [
+      'a range upside down',
+      (s) => Object.assign(s.families![0].circuits[0], { minV: 16, maxV: 9 }),
+      ['/families/0/circuits/0/maxV range-backwards'],
+    ],
+    [
+      'a lamp that works from more volts than to',
+      (s) => Object.assign(s.lamps![0], { workingMinV: 40 }),
+      ['/lamps/0/workingMinV range-backwards'],
+    ],
+    [
+      'two plugs of one name on a lamp',
+      (s) => s.lamps![0].plugs.push(structuredClone(s.lamps![0].plugs[0])),
+      [`/lamps/0/plugs/${demo.lamps[0]?.plugs?.length}/id id-twice`],
+    ],
+    [
+      'a lamp’s plug on the vehicle’s half',
+      (s) => (s.lamps![0].plugs[0].connector = demo.families[0]?.plugs?.[0]?.connector),
+      ['/lamps/0/plugs/0/connector other-half'],
+    ],
+    [
+      'two cavities in one place',
+      (s) =>
+        Object.assign(s.connectors![0].cavities[1], {
+          row: demo.connectors[0]?.cavities[0]?.row,
+          column: demo.connectors[0]?.cavities[0]?.column,
+        }),
+      [
+        '/connectors/0/cavities/1 cavity-place-twice',
+        '/connectors/1/cavities faces-do-not-meet',
+        '/connectors/12/cavities faces-do-not-meet',
+      ],
+    ],
+    [
+      'a test that stands twice in a rule',
+      (s) => s.applications![twoTests].rule.of.push(structuredClone(s.applications![twoTests].rule.of[0])),
+      [`/applications/${twoTests}/rule predicate-twice`],
+    ],
+    [
+      'a lamp to which polarity matters, and that has no ground',
+      (s) =>
+        (s.lamps![0].plugs[0].inputs = demo.lamps[0]?.plugs?.[0]?.inputs.filter((i) => i.does !== 'ground')),
+      ['/lamps/0/plugs lamp-without-ground'],
     ],
     [
       'a rule of light that does not parse',

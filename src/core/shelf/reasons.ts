@@ -25,6 +25,11 @@ declare module '../kernel/reason' {
     'settle-one-fact': { readonly dispute: string };
     'position-twice': { readonly position: string };
     'lamp-of-other-side': { readonly lamp: string; readonly side: string };
+    'other-half': { readonly connector: string; readonly wanted: 'vehicle' | 'lamp' };
+    'faces-do-not-meet': { readonly connector: string; readonly other: string };
+    'cavity-place-twice': { readonly cavity: string };
+    'circuit-reserved': { readonly circuit: string };
+    'lamp-without-ground': { readonly lamp: string };
     'no-such-position': { readonly position: string };
     'no-such-circuit': { readonly circuit: string };
     'plug-without-ground': { readonly plug: string };

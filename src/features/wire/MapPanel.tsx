@@ -29,13 +29,11 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const live = useMemo(() => {
     if (mode !== 'live') return null;
-    const broken = new Set(
-      lost
-        ? (wiring.map?.inputs ?? [])
-            .filter((i) => i.input.does === 'ground')
-            .map((i) => `ground:${wiring.position} ${cavityOf(i.plug, i.cavity)}`)
-        : [],
-    );
+    const broken = lost
+      ? (wiring.map?.inputs ?? [])
+          .filter((i) => i.input.does === 'ground')
+          .map((i) => `ground:${wiring.position} ${cavityOf(i.plug, i.cavity)}`)
+      : [];
     return wire.systemV && liveHarness(liveWiring(wire, swap, wire.systemV, broken));
   }, [mode, wire, swap, lost, wiring]);
   const readings = live?.read(controls).cavities.filter((r) => r.position === wiring.position) ?? null;

@@ -44,8 +44,7 @@ export function SweepPanel({ wiring, swap, lostGround }: PanelProps & { lostGrou
           .filter((i) => i.input.does === 'ground')
           .map((i) => `ground:${wiring.position} ${cavityOf(i.plug, i.cavity)}`)
       : [];
-    const { circuit: _, broken: __, ...harness } = input;
-    w.postMessage({ harness: { ...harness, broken }, circuits: wire.circuits } satisfies SweepRequest);
+    w.postMessage({ harness: { ...input, broken } } satisfies SweepRequest);
   };
   const result = state.kind === 'done' ? state.result : null;
   return (

@@ -3,4 +3,4 @@ import type { PositionKey } from '../../vehicle';
 
 /** A reason about a plug or a wire, told of one lamp among several: left and right may have the same. */
 export const atLamp = (of: Reason, position: PositionKey): Reason =>
-  ({ ...of, facts: { ...of.facts, position } }) as Reason;
+  ({ ...of, facts: { ...of.facts, position } }) as unknown as Reason;

@@ -144,7 +144,7 @@ function isTouched(w: PositionWiring, p: Laid): boolean {
 }
 
 /** A swap's network without its maps, as text. */
-type InputText = Omit<HarnessInput, 'systemV' | 'circuit' | 'lamps'> & {
+type InputText = Omit<HarnessInput, 'systemV' | 'circuits' | 'lamps'> & {
   readonly lamps: readonly (Omit<WiredLamp, 'map' | 'vehiclePlugs'> & {
     readonly plugs: readonly string[];
   })[];
@@ -154,11 +154,10 @@ type InputText = Omit<HarnessInput, 'systemV' | 'circuit' | 'lamps'> & {
 const pointsOf = weakMapMemoize(
   (family: Family, systemV: SystemV, text: string, ...maps: readonly PinMap[]): readonly Laid[] => {
     const { lamps, ...rest } = JSON.parse(text) as InputText;
-    const circuit = circuitFinder(family.circuits ?? []);
     const input: HarnessInput = {
       ...rest,
       systemV,
-      circuit,
+      circuits: family.circuits ?? [],
       lamps: lamps.flatMap(({ plugs, ...lamp }, i) => {
         const map = maps[i];
         const vehiclePlugs = (family.plugs ?? []).filter(
@@ -175,9 +174,10 @@ const pointsOf = weakMapMemoize(
 
 /** The heaviest input that the vehicle’s plug feeds, and every input of an extra feed. */
 function lampPoints(lamp: WiredLamp, input: HarnessInput, live: LiveHarness): readonly Laid[] {
+  const find = circuitFinder(input.circuits);
   const lit = lamp.map.inputs.flatMap((i) => {
     if (i.input.does === 'ground' || i.input.does === 'mode') return [];
-    const row = isFed(i.verdict) && i.from ? input.circuit(i.from.circuit) : undefined;
+    const row = isFed(i.verdict) && i.from ? find(i.from.circuit) : undefined;
     if (row?.switched === 'ground') return [];
     const feed = row ? undefined : input.feeds.find((f) => f.does === i.input.does);
     const on = litIn(row?.cases ?? feed?.live ?? []);

@@ -1,5 +1,6 @@
 import { type FeedOf, feedOf, type PlugAt, plugAt } from '../../kernel/ids';
-import { type Circuit, circuitFinder } from '../../controls';
+import type { Circuit } from '../../controls';
+import { liveCases } from '../../light';
 import type { SystemV } from '../../electrical';
 import { type FeedCandidate, type FeedSource, sourceId, type WirePart, wireParts } from '../../harness';
 import { type HarnessInput, type WiredFeed } from '../../network';
@@ -54,14 +55,15 @@ export function liveWiring(
   view: LineWires,
   swap: LiveSwap,
   systemV: SystemV,
-  broken?: ReadonlySet<string>,
+  broken?: readonly string[],
 ): HarnessInput {
   const feeds = swap.feedMatters.flatMap((f): readonly WiredFeed[] => {
-    const live = swap.wiring.flatMap((w) => w.feeds).find((x) => x.does === f.does)?.live;
+    const feed = swap.wiring.flatMap((w) => w.feeds).find((x) => x.does === f.does);
     const c = takenCandidate(view, swap.id, f);
-    if (!live || !view.feeds.some((x) => x.at === feedOf(swap.id, f.does))) return [];
+    // One that is told in words only is live as its school usually is, here as for the light.
+    if (!feed || !view.feeds.some((x) => x.at === feedOf(swap.id, f.does))) return [];
     const legM = Object.fromEntries((c?.legs ?? []).map((l) => [l.position, l.lengthM]));
-    return [{ does: f.does, live, wire: c?.wire ?? FEED_WIRE, legM }];
+    return [{ does: f.does, live: liveCases(feed), wire: c?.wire ?? FEED_WIRE, legM }];
   });
   const resistors = Object.fromEntries(
     swap.matters.cures.flatMap((c) => {
@@ -92,7 +94,7 @@ export function liveWiring(
   return {
     systemV,
     lamps,
-    circuit: circuitFinder(view.circuits),
+    circuits: view.circuits,
     feeds,
     resistors,
     ...(broken ? { broken } : {}),

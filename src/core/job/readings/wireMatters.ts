@@ -1,6 +1,6 @@
-import { cavityOf, cureMatter, type Matter, matterOf, modeMatter, routeMatter } from '../../kernel/ids';
+import { cureMatter, type Matter, matterOf, modeMatter, routeMatter } from '../../kernel/ids';
 import { weakMapMemoize } from 'reselect';
-import { type Circuit, circuitFinder, neededLevels } from '../../controls';
+import { type Circuit, circuitFinder, needOf } from '../../controls';
 import {
   type Cure,
   CURES,
@@ -109,11 +109,25 @@ function cures(
   const rows = new Map<string, { circuit: Circuit; positions: string[]; drawnA: number }>();
   for (const w of wiring)
     for (const c of w.map?.circuits ?? []) {
-      const circuit = c.outcome === 'loaded' ? find(c.circuit) : undefined;
-      if (!circuit) continue;
-      const row = rows.get(c.circuit) ?? { circuit, positions: [], drawnA: c.drawnA };
-      rows.set(c.circuit, { ...row, positions: [...row.positions, w.position] });
+      const circuit = find(c.circuit);
+      if (!circuit || (c.outcome !== 'loaded' && !watchesCircuit(circuit))) continue;
+      const row = rows.get(c.circuit) ?? { circuit, positions: [], drawnA: 0 };
+      // Each lamp by itself: the least of them decides; the whole circuit: all of them together.
+      const drawnA = watchesCircuit(circuit)
+        ? row.drawnA + c.drawnA
+        : row.positions.length === 0
+          ? c.drawnA
+          : Math.min(row.drawnA, c.drawnA);
+      rows.set(c.circuit, { ...row, drawnA, positions: [...row.positions, w.position] });
     }
+  // What hangs on a watched circuit besides these lamps counts as well.
+  for (const [id, row] of rows) {
+    const { monitoring, steadyA } = row.circuit;
+    if (!watchesCircuit(row.circuit) || monitoring.kind !== 'threshold') continue;
+    const drawnA = row.drawnA + steadyA;
+    if (drawnA >= monitoring.belowA) rows.delete(id);
+    else rows.set(id, { ...row, drawnA });
+  }
   return [...rows].map(([id, { circuit, positions, drawnA }]): CureMatter => {
     const matter = cureMatter(id);
     const e = decided(matter);
@@ -132,6 +146,9 @@ function cures(
                 belowA,
                 lampA: drawnA,
                 systemV: s.systemV,
+                ...(circuit.monitoring.kind === 'threshold' && circuit.monitoring.follows
+                  ? { follows: true }
+                  : {}),
                 flashing: circuit.cases.every((c) => c.level.kind === 'flashing'),
               },
               s.figures,
@@ -142,15 +159,39 @@ function cures(
   });
 }
 
-/** Mode plugs of the two sides that are not set alike, by plug and cavity. */
+const watchesCircuit = (c: Circuit): boolean =>
+  c.monitoring.kind === 'threshold' && c.monitoring.watches === 'circuit';
+
+/**
+ * Mode plugs of the two sides that are not set alike, whichever way they differ: open and closed, loops of two kinds, a
+ * loop on one side only. Compared by what the lamp does for it, not by the name of the cavity.
+ */
 export function modesThatDiffer(modes: readonly ModeMatter[]): readonly (readonly ModeMatter[])[] {
-  const groups = new Map<string, ModeMatter[]>();
-  for (const m of modes) {
-    const key = cavityOf(m.plug, m.cavity);
-    groups.set(key, [...(groups.get(key) ?? []), m]);
-  }
-  return [...groups.values()].filter((list) => new Set(list.flatMap((m) => m.chosen ?? [])).size > 1);
+  const byPlace = new Map<string, ModeMatter[]>();
+  for (const m of modes) byPlace.set(m.position, [...(byPlace.get(m.position) ?? []), m]);
+  const seen = new Set<string>();
+  return [...byPlace].flatMap(([position, list]) => {
+    const other = byPlace.get(otherSide(position));
+    if (!other || seen.has(position)) return [];
+    seen.add(otherSide(position));
+    const all = [...list, ...other];
+    if (all.some((m) => !m.chosen)) return [];
+    return doesOf(list) === doesOf(other) ? [] : [all];
+  });
 }
+
+/** What the set loops of a lamp make it do, in one text. */
+const doesOf = (list: readonly ModeMatter[]): string =>
+  list
+    .map((m) => JSON.stringify(m.mode && m.chosen ? m.mode[m.chosen] : m.chosen))
+    .sort()
+    .join();
+
+const otherSide = (position: PositionKey): PositionKey =>
+  position
+    .split('.')
+    .map((w) => (w === 'left' ? 'right' : w === 'right' ? 'left' : w))
+    .join('.');
 
 /** Where a feed can be taken on this vehicle, as far as the facts tell. */
 export function feedSourcesOf(
@@ -174,8 +215,18 @@ export function feedSourcesOf(
       return circuit ? [{ circuit, drawnA }] : [];
     }),
     measuredMm,
+    lampCircuits: lampCircuitsOf(s.family),
   };
 }
+
+/** Circuits that lamps of the line hang on. */
+const lampCircuitsOf = weakMapMemoize((family: Family): readonly string[] => [
+  ...new Set(
+    (family.plugs ?? []).flatMap((p) =>
+      p.cavities.flatMap((c) => (c.circuit && c.circuit !== 'ground' ? [c.circuit] : [])),
+    ),
+  ),
+]);
 
 /** Sources by their ids: what a feed’s candidates hang on besides the line itself. */
 const named = (s: FeedSources) => ({
@@ -200,6 +251,7 @@ const candidatesOf = weakMapMemoize(
         return circuit ? [{ circuit, drawnA }] : [];
       }),
       ...(has.measuredMm ? { measuredMm: has.measuredMm } : {}),
+      lampCircuits: lampCircuitsOf(family),
       figures,
     });
   },
@@ -253,7 +305,7 @@ function needFor(
   const lamp = here[0]?.lamp;
   const places = new Map(family.places.map((p) => [positionKey(p.position), p]));
   return {
-    cases: neededLevels(does, places.get(here[0]?.position ?? '')?.position.side ?? 'left'),
+    need: needOf(does, places.get(here[0]?.position ?? '')?.position.side ?? 'left'),
     behaviour: lamp?.behaviour?.find((b) => b.does === does)?.cases ?? [],
     takesPulsed: inputs.every((i) => i.input.takesPulsed),
     eachA: Math.max(0, ...inputs.map((i) => i.input.currentA)),

@@ -9,7 +9,8 @@ import { type CheckReading, checkLines } from './harnessReads';
 import type { FactReading } from './facts';
 import { liveOfSource } from './feedSource';
 import type { FittedLamp, LightFinding } from '../../light';
-import { benchStepsOf, lightOf, mappingOf } from './mapping';
+import { reason } from '../../kernel/reason';
+import { benchStepsOf, circuitsOf, lightOf, mappingOf } from './mapping';
 import type { Family, Lamp, Part, Profile } from '../../shelf/types';
 import { type FactRegistry, type LampFunction, type PositionKey, positionKey } from '../../vehicle';
 import type { JobRecord, SwapRecord } from '../fold';
@@ -77,7 +78,7 @@ export function swapWiring(
 ): readonly PositionWiring[] {
   const systemV = systemVOf(s.known.get('system-voltage@vehicle'));
   const profile = s.profiles.find((p) => p.id === s.known.get('market@vehicle')) ?? null;
-  return plan.places.map(({ place, lamp }) => {
+  const wired = plan.places.map(({ place, lamp }): PositionWiring => {
     const position = positionKey(place.position);
     const { side } = place.position;
     const { plugs, unknown } = plugsAt(position, s);
@@ -139,6 +140,41 @@ export function swapWiring(
       light: lightOf(s.family, profile, lamp, map, side, JSON.stringify(feeds)),
     };
   });
+  return withSums(wired, s);
+}
+
+/** A circuit that several lamps of the swap hang on carries them all: what each may have by itself can be too much together. */
+function withSums(
+  wired: readonly PositionWiring[],
+  { family, figures }: Pick<WiringSources, 'family' | 'figures'>,
+): readonly PositionWiring[] {
+  const drawn = new Map<string, { sumA: number; lamps: number }>();
+  for (const c of wired.flatMap((w) => w.map?.circuits ?? [])) {
+    const before = drawn.get(c.circuit) ?? { sumA: 0, lamps: 0 };
+    drawn.set(c.circuit, { sumA: before.sumA + c.drawnA, lamps: before.lamps + Number(c.drawnA > 0) });
+  }
+  const over = new Map(
+    [...drawn].flatMap(([id, { sumA, lamps }]) => {
+      const row = circuitsOf(family)(id);
+      const spareA = row ? row.fuseA * figures.fuseShare - row.steadyA : Infinity;
+      return lamps > 1 && sumA > spareA ? [[id, { currentA: sumA, spareA }] as const] : [];
+    }),
+  );
+  if (over.size === 0) return wired;
+  return wired.map((w) => {
+    const said = new Set(
+      (w.map?.conflicts ?? []).flatMap((c) => (c.code === 'current-over-spare' ? [c.facts.circuit] : [])),
+    );
+    const more = (w.map?.circuits ?? []).flatMap((c) => {
+      const sum = over.get(c.circuit);
+      return sum && c.drawnA > 0 && !said.has(c.circuit)
+        ? [reason('current-over-spare', { plug: c.plug, cavity: c.cavity, circuit: c.circuit, ...sum })]
+        : [];
+    });
+    return w.map && more.length > 0
+      ? { ...w, map: { ...w.map, conflicts: [...w.map.conflicts, ...more] } }
+      : w;
+  });
 }
 
 function benchLines(
@@ -185,7 +221,7 @@ function plugsAt(
 }
 
 /** Conflicts that somebody has to settle; the others are notes beside the map. */
-const NOTES = new Set(['plug-reversible', 'plug-left-over', 'need-open']);
+const NOTES = new Set(['plug-reversible', 'plug-left-over', 'need-open', 'need-varies']);
 
 /** Conflicts of the map that somebody has to settle; notes are left out. */
 export function seriousConflicts(w: PositionWiring) {
