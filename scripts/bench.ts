@@ -4,6 +4,8 @@ import { AIMS, indexShelf, planLooks, shortlist } from '@/core/fitment';
 import { type AnyStoredEvent, foldJob } from '@/core/job';
 import type { Shelf } from '@/core/shelf';
 import { factRegistry } from '@/core/vehicle';
+import { tryFitLaws } from '@/core/fitment/testing/fitLaws';
+import { tryChainLaws } from '@/core/harness/testing/chainLaws';
 import { benchBackup } from './bench/backup';
 import { benchShelf } from './bench/onShelf';
 import { benchHarness } from './bench/harness';
@@ -17,9 +19,28 @@ import { runLoad } from './load/run';
 import { startApp } from '../e2e/support/app';
 import { demoDatabase } from '../e2e/support/demoDatabase';
 
+/** Cases that the laws are tried on at large. */
+const FIT_CASES = 56_000;
+const CHAIN_CASES = 20_000;
+if (process.argv.includes('--laws')) {
+  // Large numbers of random cases against brute force: minutes, and nothing else is measured.
+  const fit = tryFitLaws(FIT_CASES, 1_000_000);
+  const chains = tryChainLaws(CHAIN_CASES, 1);
+  const result = { fit, chains, disagreements: disagreements(fit.broken) + disagreements(chains.broken) };
+  mkdirSync('.local', { recursive: true });
+  writeFileSync('.local/laws.json', JSON.stringify(result, null, 2));
+  console.log(JSON.stringify(result, null, 2));
+  process.exit(result.disagreements > 0 ? 1 : 0);
+}
+
 const rows: Row[] = [];
 const measure = async (what: string, size: string, runs: number, work: () => unknown) =>
   rows.push(await measured(what, size, runs, work));
+
+/** Disagreements with brute force, over all laws. */
+function disagreements(broken: Readonly<Record<string, readonly number[]>>): number {
+  return Object.values(broken).reduce((n, seeds) => n + seeds.length, 0);
+}
 
 /** A long job: facts, looks, readings and undos in turn. */
 function longJob(count: number): readonly AnyStoredEvent[] {

@@ -193,7 +193,10 @@ function profile(row: Row): Row {
   };
 }
 
-/** Cavities in one row where nothing else is said: `cavities: 6`, or their numbers. */
+/**
+ * Cavities in one row where nothing else is said: `cavities: 6`, or their numbers. A lamp's half is the mirror of the
+ * vehicle's, so that equal numbers meet.
+ */
 function connector(row: Row): Row {
   const count = typeof row.cavities === 'number' ? row.cavities : listOf(row.cavities).length;
   const numbers =
@@ -202,7 +205,9 @@ function connector(row: Row): Row {
       : listOf(row.cavities);
   return {
     ...filled(row, { rows: 1, columns: count, latch: 'none', locks: [], sealed: false, keyed: true }),
-    cavities: numbers.map((n, i) => (typeof n === 'string' ? { number: n, row: 1, column: i + 1 } : n)),
+    cavities: numbers.map((n, i) =>
+      typeof n === 'string' ? { number: n, row: 1, column: row.half === 'lamp' ? count - i : i + 1 } : n,
+    ),
   };
 }
 

@@ -193,6 +193,41 @@ describe('functions', () => {
   });
 });
 
+describe('a reflector', () => {
+  const tail = (shows?: 'side' | 'rear'): Lamp['functions'][number] => ({
+    does: 'reflex-reflector',
+    colour: 'red',
+    ...(shows ? { shows } : {}),
+  });
+  const rules: Profile = {
+    ...profile,
+    requirements: (['rear', 'side'] as const).map((end) => ({
+      id: end,
+      does: 'reflex-reflector',
+      end,
+      sides: 'both',
+      colours: ['red'],
+      source: 'made up',
+    })),
+  };
+  const line: Family = {
+    ...family,
+    places: family.places.map((p) => ({ ...p, functions: [tail('rear'), tail('side')] })),
+  };
+  const on = (...functions: Lamp['functions']) =>
+    judged(
+      {},
+      { 'market@vehicle': 'NA' },
+      { line, profiles: [rules], lamps: [lampOf('left', functions), lampOf('right', functions)] },
+    );
+  it('to the rear and one to the side are told apart in one housing', () => {
+    expect(on(tail('rear'), tail('side')).verdict).toBe('fits');
+    expect(on(tail('rear')).reasons.map((r) => r.facts)).toMatchObject([{ requirement: 'side' }]);
+    // One that does not say which way it shows counts for both, as a lamp at a corner does.
+    expect(on(tail()).verdict).toBe('fits');
+  });
+});
+
 describe('one row', () => {
   it('can treat its lines differently', () => {
     const rule: Rule = { op: 'equals', id: 'l', fact: 'line', value: 'line', mends: [part('bracket')] };

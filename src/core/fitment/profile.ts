@@ -173,7 +173,7 @@ function touches(r: Requirement, plan: SwapPlan): boolean {
   return plan.places.some(
     ({ place, lamp }) =>
       (onSide(r, place, 'left') || onSide(r, place, 'right')) &&
-      [...place.functions, ...lamp.functions].some((f) => f.does === r.does && seenFrom(r, place, f)),
+      [...place.functions, ...lamp.functions].some((f) => matches(r, f) && seenFrom(r, place, f)),
   );
 }
 

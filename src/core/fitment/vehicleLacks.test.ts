@@ -29,7 +29,10 @@ describe('lamps that the vehicle must have and no swap serves', () => {
       }).map((l) => l.requirement);
     expect(at({ 'market@vehicle': 'ECE', 'overall-width@vehicle': 2101 })).toEqual(['ece-outline-rear']);
     expect(at({ 'market@vehicle': 'ECE', 'overall-width@vehicle': 2100 })).toEqual([]);
-    expect(at({ 'market@vehicle': 'NA', 'overall-width@vehicle': 2032 })).toEqual(['na-clearance-rear']);
+    expect(at({ 'market@vehicle': 'NA', 'overall-width@vehicle': 2032 })).toEqual([
+      'na-clearance-rear',
+      'na-id-rear',
+    ]);
     expect(at({ 'market@vehicle': 'NA', 'overall-width@vehicle': 2031 })).toEqual([]);
     expect(at({ 'market@vehicle': 'none', 'overall-width@vehicle': 2300 })).toEqual([]);
     expect(at({ 'overall-width@vehicle': 2300 })).toEqual([]);

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { tryChainLaws } from './testing/chainLaws';
 import { describe, expect, it } from 'vitest';
 import { USUAL_FIGURES } from '../electrical';
 import { adapterChain, type ChainInput } from './adapterChain';
@@ -279,5 +280,13 @@ describe('other chains', () => {
       'ac',
       'ac-dear',
     ]);
+  });
+});
+
+describe('against every chain there is, tried apart', () => {
+  it('none is lost, none is too dear, and one adapter more never makes it worse', () => {
+    const { found, broken } = tryChainLaws(2500, 7000);
+    expect(broken).toEqual({ lost: [], dear: [], worse: [] });
+    expect(found).toBeGreaterThan(80);
   });
 });

@@ -176,12 +176,14 @@ function ruleState(rule: Rule, keys: readonly string[], registry: FactRegistry) 
 }
 
 function lackedFunctions(plan: SwapPlan, shelf: LintSource, registry: FactRegistry) {
-  return boundRequirements(plan, shelf.profiles, registry).flatMap((r) => {
+  const found = boundRequirements(plan, shelf.profiles, registry).flatMap((r) => {
     const known = new Map([['market@vehicle', r.profile.id]]);
     const lost =
       certainty(r.before, known, registry) !== 'no' && certainty(r.after, known, registry) === 'no';
     return lost ? [{ does: r.requirement.does as string, profile: r.profile.id }] : [];
   });
+  // A reflector is asked for to the rear and to the side: it is one that is not there.
+  return [...new Map(found.map((f) => [`${f.profile} ${f.does}`, f])).values()];
 }
 
 /** Facts that nobody defined are the importer's to refuse; a shelf that has them all the same is not judged. */

@@ -45,6 +45,9 @@ export function sheetFaults(sheet: StepSheet): readonly SheetFault[] {
       );
       if (mixed) fault(`/steps/${i}/fasteners/${j}/bag`, 'bag-mixes-lengths', { bag: g.bag ?? '' });
     });
+    // What is loosened or disconnected has to be met on the way back, or the job could never be released.
+    if ((step.kind === 'loosen' || step.kind === 'isolate') && wayOf(step) === 'out')
+      fault(`/steps/${i}/way`, 'no-way-back', { step: step.id });
     if (step.fasteners?.length && wayOf(step) === 'back')
       fault(`/steps/${i}/fasteners`, 'fasteners-back-only', { step: step.id });
   });
@@ -54,6 +57,8 @@ export function sheetFaults(sheet: StepSheet): readonly SheetFault[] {
   if (plan.kind === 'plan') return faults;
   if (plan.fault.kind === 'loop')
     fault('/steps', 'step-loop', { steps: [...new Set(plan.fault.loop.map(sheetStep))], way: plan.way });
+  else if (plan.fault.kind === 'undecided')
+    fault('/steps', 'step-undecided', { tries: plan.fault.tries, way: plan.way });
   else
     fault('/steps', 'step-state', {
       step: sheetStep(plan.fault.step),

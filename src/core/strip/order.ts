@@ -17,15 +17,18 @@ export type Ordering<T extends Orderable> =
   | { readonly kind: 'order'; readonly steps: readonly T[]; readonly end: VehicleState }
   /** Steps that wait for one another in a ring; each waits for the next, the last for the first. */
   | { readonly kind: 'loop'; readonly loop: readonly string[] }
-  /** No order gives this step the state it needs. */
-  | { readonly kind: 'state'; readonly step: string; readonly needs: StatePart };
+  /** No order gives this step the state it needs: every one was tried. */
+  | { readonly kind: 'state'; readonly step: string; readonly needs: StatePart }
+  /** None was found in so many tries; whether there is one is not known. */
+  | { readonly kind: 'undecided'; readonly tries: number };
 
 /** How a vehicle stands when it arrives. */
 export const ARRIVES: VehicleState = Object.fromEntries(
   Object.entries(VEHICLE_STATES).map(([name, values]) => [name, values[0]]),
 ) as unknown as VehicleState;
 
-const MAX_TRIES = 20_000;
+/** Ways of having come so far that are tried: no two with the same steps done and the vehicle standing the same. */
+const MAX_TRIES = 200_000;
 
 /**
  * Orders steps under their edges and the vehicle's state. Among the steps that may come next it takes one at the same
@@ -62,34 +65,40 @@ function search<T extends Orderable>(
   const before = new Map(steps.map((s) => [s.id, s.after.filter((id) => ids.has(id))]));
   const loop = smallestLoop(before);
   if (loop) return { kind: 'loop', loop };
+  const place = new Map(steps.map((s, i) => [s.id, i]));
+  const waits = steps.map((s) => (before.get(s.id) ?? []).map((id) => place.get(id) ?? 0));
   const failed = new Set<string>();
   let deepest: { length: number; blocked: T | undefined } = { length: -1, blocked: undefined };
   let tries = 0;
-  const go = (done: readonly T[], state: VehicleState): readonly T[] | null => {
-    if (done.length === steps.length) return done;
-    const doneIds = new Set(done.map((s) => s.id));
-    const key = `${[...doneIds].sort().join()}|${Object.values(state).join()}`;
-    if (failed.has(key) || (tries += 1) > MAX_TRIES) return null;
-    const free = steps.filter(
-      (s) => !doneIds.has(s.id) && (before.get(s.id) ?? []).every((id) => doneIds.has(id)),
-    );
+  const done = steps.map(() => false);
+  const order: T[] = [];
+  const go = (state: VehicleState): boolean => {
+    if (order.length === steps.length) return true;
+    const key = `${done.map((d) => (d ? 1 : 0)).join('')}|${Object.values(state).join()}`;
+    if (failed.has(key) || tries >= MAX_TRIES) return false;
+    tries += 1;
+    const free = steps.filter((_, i) => !done[i] && waits[i]?.every((w) => done[w]));
     const open = free.filter((s) => meets(state, s.needs));
-    if (open.length === 0 && done.length > deepest.length)
-      deepest = { length: done.length, blocked: free[0] };
-    for (const s of prefer(open, done.at(-1))) {
-      const found = go([...done, s], { ...state, ...s.sets });
-      if (found) return found;
+    if (open.length === 0 && order.length > deepest.length)
+      deepest = { length: order.length, blocked: free[0] };
+    for (const s of prefer(open, order.at(-1))) {
+      const at = place.get(s.id) ?? 0;
+      done[at] = true;
+      order.push(s);
+      if (go({ ...state, ...s.sets })) return true;
+      order.pop();
+      done[at] = false;
     }
     failed.add(key);
-    return null;
+    return false;
   };
-  const found = go([], start);
-  if (found)
+  if (go(start))
     return {
       kind: 'order',
-      steps: found,
-      end: found.reduce<VehicleState>((state, s) => ({ ...state, ...s.sets }), start),
+      steps: order,
+      end: order.reduce<VehicleState>((state, s) => ({ ...state, ...s.sets }), start),
     };
+  if (tries >= MAX_TRIES) return { kind: 'undecided', tries };
   const blocked = deepest.blocked ?? steps[0];
   return { kind: 'state', step: blocked?.id ?? '', needs: blocked?.needs ?? {} };
 }

@@ -33,6 +33,18 @@ export type StripPlan =
       readonly fault: Exclude<Ordering<never>, { kind: 'order' }>;
     };
 
+/** The steps that stand in the way of a plan; none where it is not known whether there is one. */
+export function stuckSteps(fault: Extract<StripPlan, { kind: 'fault' }>['fault']): readonly string[] {
+  switch (fault.kind) {
+    case 'loop':
+      return fault.loop;
+    case 'state':
+      return [fault.step];
+    case 'undecided':
+      return [];
+  }
+}
+
 /** Where the sheets of a job are used. */
 export interface SheetUse {
   readonly sheet: StepSheet;

@@ -9,6 +9,8 @@ declare module '../kernel/reason' {
     'fasteners-back-only': { readonly step: string };
     'no-lamp-out': NoFacts;
     'step-loop': { readonly steps: readonly string[]; readonly way: 'out' | 'back' };
+    'step-undecided': { readonly tries: number; readonly way: 'out' | 'back' };
+    'no-way-back': { readonly step: string };
     'step-state': { readonly step: string; readonly way: 'out' | 'back'; readonly needs: readonly string[] };
   }
 }

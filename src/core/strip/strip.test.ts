@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { sheetFaults } from './checkSheet';
 import { holdPoint, undoCost } from './lateFind';
-import { smallestLoop } from './order';
+import { type Orderable, orderSteps, smallestLoop } from './order';
 import { stripPlan } from './plan';
 import type { Step, StepSheet } from './types';
 
@@ -289,4 +289,40 @@ describe('faults of a sheet', () => {
   ])('%s', (_, steps, expected) =>
     expect(sheetFaults(sheet(...steps)).map((f) => `${f.path} ${f.reason.code}`)).toEqual(expected),
   );
+});
+
+describe('an order that is hard to find', () => {
+  /** Steps that need a state which only their neighbours give, in turn: few orders of many go through. */
+  const turns = (n: number): Orderable[] =>
+    Array.from({ length: n }, (_, i) => ({
+      id: `s${String(i).padStart(2, '0')}`,
+      after: [],
+      needs: { ignition: i % 2 === 0 ? 'off' : 'on' },
+      sets: { ignition: i % 2 === 0 ? 'on' : 'off' },
+      place: `p${i % 3}`,
+      tool: `t${i % 2}`,
+    }));
+  it('is found where there is one, for eighteen free steps', () => {
+    const found = orderSteps(turns(18));
+    expect(found.kind).toBe('order');
+    if (found.kind !== 'order') return;
+    expect(new Set(found.steps.map((s) => s.id)).size).toBe(18);
+  });
+  it('is said not to be there only where every one was tried', () => {
+    const stuck = orderSteps([
+      ...turns(4),
+      { ...(turns(1)[0] as Orderable), id: 'z', needs: { lid: 'open' } as never },
+    ]);
+    expect(stuck).toMatchObject({ kind: 'state', step: 'z' });
+    const many = orderSteps([
+      ...Array.from({ length: 24 }, (_, i) => ({
+        ...(turns(1)[0] as Orderable),
+        id: `f${i}`,
+        needs: {},
+        sets: {},
+      })),
+      { ...(turns(1)[0] as Orderable), id: 'z', needs: { lid: 'open' } as never },
+    ]);
+    expect(many.kind).toBe('undecided');
+  });
 });

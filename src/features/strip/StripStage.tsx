@@ -1,4 +1,5 @@
 'use client';
+import { stuckSteps } from '@/core/strip';
 import { useState } from 'react';
 import { isDue, isOwnRow, type StepLine, stripView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
@@ -92,11 +93,9 @@ function NoPlan() {
   if (strip.fault)
     return (
       <p className="border border-plum bg-plum-wash px-4 py-3">
-        {t('strip.fault', {
-          steps: words.list(
-            strip.fault.fault.kind === 'loop' ? strip.fault.fault.loop : [strip.fault.fault.step],
-          ),
-        })}
+        {strip.fault.fault.kind === 'undecided'
+          ? t('strip.undecided')
+          : t('strip.fault', { steps: words.list(stuckSteps(strip.fault.fault)) })}
       </p>
     );
   if (strip.uses.length === 0)

@@ -1,8 +1,8 @@
 import Ajv, { type ErrorObject } from 'ajv';
 import { type Reason, reason } from '@/core/kernel/reason';
 import {
-  checkShelf,
   EMPTY_SHELF,
+  faultsOfChange,
   type Shelf,
   type ShelfFault,
   type ShelfKind,
@@ -52,7 +52,7 @@ export function readShelfFile(text: string, present: Shelf = EMPTY_SHELF): Shelf
   const unfit = fileFaults(parsed);
   if (unfit.length > 0) return { kind: 'faults', faults: unfit };
   const rows: Shelf = { ...EMPTY_SHELF, ...(parsed as Partial<Shelf>) };
-  const faults = checkShelf(mergeShelf(present, rows)).map((f) => inFile(f, rows));
+  const faults = faultsOfChange(mergeShelf(present, rows), present).map((f) => inFile(f, rows));
   return faults.length > 0
     ? { kind: 'faults', faults: faults.slice(0, MAX_FAULTS) }
     : { kind: 'shelf', rows: pick(rows) };

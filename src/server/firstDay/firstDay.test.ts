@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { emptyDatabase, type OwnDatabase } from '../../../e2e/support/database';
@@ -81,6 +82,11 @@ describe('the starter set', () => {
     expect(set.parts.every((p) => p.price.currency === 'XXX')).toBe(true);
     expect(set.families).toEqual([]);
     expect(set.lamps).toEqual([]);
+  });
+
+  it('has the road rules of the demo: they are kept in one wording', () => {
+    const demo = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as { profiles: unknown };
+    expect(starterSet().profiles).toEqual(demo.profiles);
   });
 
   it('knows what a bulb of 21 W draws: 1.75 A at 12 V, by the law of filaments 1.87 A at 13.5 V', () => {

@@ -29,6 +29,14 @@ const SHAPES: readonly (readonly [rows: number, columns: number])[] = [
   [2, 6],
 ];
 
+/** The face of one half: the lamp's is the mirror of the vehicle's, so that equal numbers meet. */
+const faceOf = (
+  half: 'vehicle' | 'lamp',
+  columns: number,
+  cavities: ConnectorHalf['cavities'],
+): ConnectorHalf['cavities'] =>
+  half === 'vehicle' ? cavities : cavities.map((c) => ({ ...c, column: columns + 1 - c.column }));
+
 function housings(rows: number, columns: number): readonly ConnectorHalf[] {
   const count = rows * columns;
   const family = `${count}-way-${rows}x${columns}`;
@@ -43,7 +51,7 @@ function housings(rows: number, columns: number): readonly ConnectorHalf[] {
     half,
     rows,
     columns,
-    cavities,
+    cavities: faceOf(half, columns, cavities),
     latch: 'top',
     locks: ['latch'],
     sealed: true,
@@ -64,7 +72,7 @@ function trailerHalves({ id, pins }: TrailerConnector): readonly ConnectorHalf[]
     half,
     rows: 1,
     columns: pins.length,
-    cavities,
+    cavities: faceOf(half, pins.length, cavities),
     latch: 'none',
     locks: [],
     sealed: false,

@@ -1,7 +1,7 @@
 import { rowOf } from '@/core/kernel/ids';
 import {
-  checkShelf,
   EMPTY_SHELF,
+  faultsOfChange,
   type ShelfFault,
   type ShelfKind,
   type ShelfKinds,
@@ -46,7 +46,7 @@ export async function saveRow(
     const shelf = await loadShelf(tx, actor.shopId, kind === 'application' ? ['application'] : []);
     const list = SHELF_LISTS[kind];
     const merged = mergeShelf(shelf, { ...EMPTY_SHELF, [list]: [row] });
-    const faults = checkShelf(merged).map((f) =>
+    const faults = faultsOfChange(merged, shelf).map((f) =>
       f.path.startsWith(`/${list}/0/`)
         ? { ...f, path: f.path.slice(`/${list}/0`.length) }
         : { ...f, path: `(shelf)${f.path}` },

@@ -71,6 +71,8 @@ export const catalogue = {
   'slot-place-twice': { slot: 'F14' },
   'slot-twice': { slot: 'F14' },
   'step-loop': { steps: ['bumper-off', 'lamp-out'], way: 'out' },
+  'step-undecided': { tries: 200_000, way: 'out' },
+  'no-way-back': { step: 'battery-off' },
   'step-state': { step: 'bumper-off', way: 'out', needs: ['bonnet open'] },
   'unit-unsuited': { fact: 'model-year', unit: 'V', wanted: 'mm' },
   'value-unsuited': { fact: 'model-year', value: 'open' },

@@ -138,7 +138,8 @@ const rounded = (v: number) => Math.round(v * 100) / 100;
 
 /** Whether hands made something on the way to a point. */
 function isTouched(w: PositionWiring, p: Laid): boolean {
-  if (w.feeds.some((f) => f.does === p.does)) return true;
+  // One that is told in words only has no length from which anything could be expected: it may be read, and need not.
+  if (w.feeds.some((f) => f.does === p.does && f.live !== undefined)) return true;
   const how = w.map?.joints.find((j) => p.point.startsWith(`${j.plug}/`))?.how;
   return (w.build !== null && w.build.wires.length > 0) || how === 'jointed' || how === 'screwed';
 }

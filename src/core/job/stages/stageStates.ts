@@ -1,3 +1,4 @@
+import { stuckSteps } from '../../strip';
 import { type Reason, reason } from '../../kernel/reason';
 import { factRef, type FactRef, type ResolvedFact, splitFactRef } from '../../vehicle';
 import type { JobRecord } from '../fold';
@@ -224,7 +225,7 @@ function sheetWants({ strip, items }: StageInput): readonly Reason[] {
   if (strip.fault)
     return [
       reason('strip-plan-fault', {
-        steps: strip.fault.fault.kind === 'loop' ? strip.fault.fault.loop : [strip.fault.fault.step],
+        steps: stuckSteps(strip.fault.fault),
       }),
     ];
   return strip.uses.flatMap((u): readonly Reason[] => {
