@@ -158,7 +158,10 @@ export function wording(words: Words, names: FactNames): Wording {
           ? words.list(v as string[])
           : typeof v === 'object' && v !== null
             ? prose(v as Prose)
-            : (v as string | number | boolean | null),
+            : typeof v === 'number'
+              ? // Figures come as they were worked out; nobody reads a ninth decimal.
+                Math.round(v * 1000) / 1000
+              : (v as string | boolean | null),
       ]),
     );
     const facts = {

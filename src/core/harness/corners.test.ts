@@ -151,7 +151,7 @@ describe('in the network', () => {
   const lampOn = (
     plug: VehiclePlug,
     inputs: readonly LampInput[],
-    broken: readonly string[] = [],
+    open: readonly string[] = [],
     more: readonly Circuit[] = [],
   ) =>
     liveHarness({
@@ -169,7 +169,7 @@ describe('in the network', () => {
       circuits: [...more, ...CIRCUITS.filter((c) => !more.some((m) => m.id === c.id))],
       feeds: [],
       resistors: {},
-      broken,
+      faults: open.map((element) => ({ kind: 'open' as const, element })),
     });
   const three = [input('1', 'stop'), input('2', 'tail'), input('3', 'ground')];
 

@@ -20,6 +20,7 @@ import {
   WIRES,
 } from '../electrical';
 import type { FeedSchool } from './feedSchool';
+import { clean } from '../kernel/clean';
 import { compareText, type Prose, type Reason, reason } from '../kernel/reason';
 import type { Battery, Environment, FuseBox, FuseSlot, PluginLead } from './fuseBox';
 import { type Leg, legsFrom, type Point } from './route';
@@ -154,7 +155,6 @@ export function feedCandidates(need: FeedNeed, s: FeedSources): readonly FeedCan
 const isEverLive = (slot: FuseSlot): boolean => slot.cases.some((c) => c.level.kind !== 'off');
 const figuresIn = (s: FeedSources): Figures => s.figures ?? USUAL_FIGURES;
 const totalOf = (need: FeedNeed) => need.eachA * need.targets.length;
-const round = (n: number) => Math.round(n * 1000) / 1000;
 
 /** Every place is judged over these too, or one that is always live would differ in fewer states than one with the key. */
 const COMPARED = ['key', 'running', 'lights'] as const;
@@ -192,7 +192,7 @@ function wireFor(need: FeedNeed, legs: readonly Leg[], figures: Figures) {
       need.lampMinV,
       need.limitV,
     );
-    if (drop.within && drop.lampEnough) return { wire, fuseA: fuse.fuseA, dropV: round(drop.dropV) };
+    if (drop.within && drop.lampEnough) return { wire, fuseA: fuse.fuseA, dropV: clean(drop.dropV) };
   }
   return { wire: null, fuseA: null, dropV: null };
 }
@@ -208,7 +208,7 @@ function judged(need: FeedNeed, figures: Figures, draft: Draft): FeedCandidate {
   const run = wireFor(need, d.legs, figures);
   const stop: Reason[] = [...never];
   const mind: Reason[] = [...d.against];
-  if (d.spareA !== null && d.spareA < 0) stop.push(reason('feed-over', { byA: round(-d.spareA) }));
+  if (d.spareA !== null && d.spareA < 0) stop.push(reason('feed-over', { byA: clean(-d.spareA) }));
   if (dark.states > 0) stop.push(reason('feed-dark', inWords(dark)));
   if (keyOff) mind.push(reason('feed-key-off'));
   if (extra.states > 0) mind.push(reason('feed-extra', inWords(extra)));
@@ -232,7 +232,7 @@ function ofLead(need: FeedNeed, s: FeedSources, lead: PluginLead): FeedCandidate
     school: 'plug-in-lead',
     source: { kind: 'lead', lead: lead.id },
     live: lead.cases,
-    spareA: round(lead.ratingA * figures.fuseShare - lead.steadyA - totalOf(need)),
+    spareA: clean(lead.ratingA * figures.fuseShare - lead.steadyA - totalOf(need)),
     legs: legsFrom(lead, need.targets, s.measuredMm),
     drainDays: null,
     environment: lead.environment,
@@ -275,7 +275,7 @@ function ofSlot(need: FeedNeed, s: FeedSources, box: FuseBox, slot: FuseSlot, wa
     school: 'fuse-tap',
     source: { kind: 'slot', box: box.id, slot: slot.id, way },
     live: slot.cases,
-    spareA: spareA === null ? null : round(spareA),
+    spareA: spareA === null ? null : clean(spareA),
     legs: legsFrom(box, need.targets, s.measuredMm),
     drainDays: null,
     environment: box.environment,
@@ -299,9 +299,9 @@ function ofBattery(need: FeedNeed, s: FeedSources, battery: Battery): FeedCandid
     school: 'battery-module',
     source: { kind: 'battery' },
     live: RUNNING,
-    spareA: round(MODULE_RATING_A * figures.fuseShare - totalOf(need)),
+    spareA: clean(MODULE_RATING_A * figures.fuseShare - totalOf(need)),
     legs: legsFrom(battery, need.targets, s.measuredMm),
-    drainDays: Math.round(days),
+    drainDays: days,
     environment: 'engine-bay',
     reversible: true,
     loses: null,
@@ -326,7 +326,7 @@ function ofWire(
     school: 'lamp-wire',
     source: { kind: 'wire', circuit: circuit.id },
     live: circuit.cases,
-    spareA: round(circuit.fuseA * figures.fuseShare - circuit.steadyA - drawnA * sides - totalOf(need)),
+    spareA: clean(circuit.fuseA * figures.fuseShare - circuit.steadyA - drawnA * sides - totalOf(need)),
     // Taken beside the lamp itself: half a metre.
     legs: need.targets.map((t) => ({ position: t.position, lengthM: 0.5, known: 'estimated' as const })),
     drainDays: null,

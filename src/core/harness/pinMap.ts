@@ -1,6 +1,7 @@
 import { cavityOf } from '../kernel/ids';
 import { differences, inSeries, suitsLevels, variations } from '../controls';
 import { USUAL_FIGURES } from '../electrical';
+import { clean } from '../kernel/clean';
 import { compareText, type Reason, reason } from '../kernel/reason';
 import type { Side } from '../vehicle';
 import type { Chain, SeriesSuits } from './adapterChain';
@@ -272,20 +273,18 @@ function mapCircuits(m: PinMapInput, inputs: readonly MappedInput[]): readonly M
         cavity,
         circuit,
         outcome,
-        drawnA: toMilli(drawnA),
-        missingA: toMilli(missingA),
+        drawnA: clean(drawnA),
+        missingA: clean(missingA),
       });
     }
   }
   return circuits;
 }
 
-const toMilli = (a: number) => Math.round(a * 1000) / 1000;
-
 /** The new lamp may draw what the fuse leaves beside its other loads. */
 function overSpare(m: PinMapInput, c: MappedCircuit): readonly Reason[] {
   const row = m.circuit(c.circuit);
-  const spareA = row ? toMilli(row.fuseA * (m.figures ?? USUAL_FIGURES).fuseShare - row.steadyA) : Infinity;
+  const spareA = row ? clean(row.fuseA * (m.figures ?? USUAL_FIGURES).fuseShare - row.steadyA) : Infinity;
   return c.drawnA > spareA
     ? [
         reason('current-over-spare', {

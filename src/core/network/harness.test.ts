@@ -85,7 +85,7 @@ describe('the harness of a swap, live', () => {
   });
 
   it('a lost ground leaves a polar lamp dark', () => {
-    const h = harness({ broken: ['ground:headlamp.front.left main/1'] });
+    const h = harness({ faults: [{ kind: 'open', element: 'ground:headlamp.front.left main/1' }] });
     expect(Math.abs(at(h, state({ key: 'on', lights: 'low' }), 'low-beam')?.amp ?? 1)).toBeLessThan(1e-6);
     expect(at(h, state({ key: 'on', lights: 'low' }), 'low-beam', 'right')?.amp).toBeCloseTo(2.4, 6);
   });

@@ -9,6 +9,7 @@ import {
 import { type SystemV, SYSTEM_V, wireOhm, type WireSize } from '../electrical';
 import { isFed, type MappedInput, type PinMap, type VehiclePlug } from '../harness';
 import { ledCurve } from './devices';
+import { type Fault, inject } from './fault';
 import { prepareNetwork } from './solve';
 import type { NetElement, NetSolution, Network } from './types';
 
@@ -49,8 +50,8 @@ export interface HarnessInput {
   readonly feeds: readonly WiredFeed[];
   /** Resistors beside lamps, by circuit, Ω. */
   readonly resistors: Readonly<Record<string, number>>;
-  /** Elements that are open: a lost ground (`ground:<position>`), a wire that is off. */
-  readonly broken?: readonly string[];
+  /** What is wrong in it: a lost ground is `ground:<cavity>`, open. */
+  readonly faults?: readonly Fault[];
 }
 
 /** What a meter would read at a cavity of the lamp's plug, and the current in its wire. */
@@ -89,11 +90,9 @@ interface Wired extends HarnessInput {
 /** Puts a swap's harness together as a network and reads it for any setting of the controls. */
 export function liveHarness(input: HarnessInput): LiveHarness {
   const h: Wired = { ...input, circuit: circuitFinder(input.circuits) };
-  const elements = harnessElements(h);
-  const broken = new Set(h.broken);
   const network: Network = {
     fixed: { [BATTERY]: SYSTEM_V[h.systemV].testV, [BODY]: 0 },
-    elements: elements.filter((e) => !broken.has(e.id)),
+    elements: inject(harnessElements(h), h.faults ?? []),
   };
   const ready = prepareNetwork(network);
   let near: NetSolution | undefined;
@@ -117,6 +116,12 @@ interface Phase {
   readonly share: number;
   readonly solution: NetSolution;
 }
+
+/** The grounds of a lamp, lost. */
+export const lostGrounds = (position: string, map: PinMap): readonly Fault[] =>
+  map.inputs
+    .filter((i) => i.input.does === 'ground')
+    .map((i) => ({ kind: 'open', element: `ground:${position} ${i.plug}/${i.cavity}` }));
 
 /** Reads every state, a few at a time: yields how many are done. */
 export function* readStates(

@@ -1,4 +1,5 @@
 export * from './types';
+export { type Fault, inject } from './fault';
 export * from './devices';
 export { LEAK_S, prepareNetwork, type PreparedNetwork } from './solve';
 export * from './harness';

@@ -9,6 +9,7 @@ import {
   type VoltRange,
 } from '../harness';
 import { CONTACT_OHM, FUSE_OHM, TAKEN_WIRE, WIRE_C } from './harness';
+import { type Fault, inject } from './fault';
 import { prepareNetwork } from './solve';
 import type { NetElement } from './types';
 
@@ -22,10 +23,37 @@ export const PROBE_SUPPLY: Readonly<Record<SystemV, VoltRange>> = {
 /** *Setting*: the vehicle's loom from fuse box to plug, and the way back to the body, m. Without load they hardly matter. */
 const LOOM_M = 3;
 const GROUND_M = 1;
-const SHORT_OHM = 0.05;
 
 const BATTERY = 'battery';
 const BODY = 'body';
+
+const wireTo = (end: string): string => `wire ${end}`;
+
+/** A fault of the vehicle's plug in the network: a supply that touches the body takes its fuse with it. */
+function faultsOf(
+  fault: ProbeFault,
+  circuitOf: (end: string) => string,
+  toBody: (circuit: string) => boolean,
+): readonly Fault[] {
+  switch (fault.kind) {
+    case 'fuse':
+      return [{ kind: 'open', element: fault.circuit }];
+    case 'open':
+      return [{ kind: 'open', element: wireTo(fault.end) }];
+    case 'exchange':
+      return [{ kind: 'exchange', elements: [wireTo(fault.ends[0]), wireTo(fault.ends[1])] }];
+    case 'short': {
+      const side = (end: string): Tie => ({
+        to: toBody(circuitOf(end)) ? 'body' : 'plus',
+        level: { kind: 'on' },
+      });
+      return [
+        ...[...blown(fault.ends, side, circuitOf)].map((element): Fault => ({ kind: 'open', element })),
+        { kind: 'short', nodes: fault.ends },
+      ];
+    }
+  }
+}
 
 /**
  * The vehicle's plugs with the lamp off as a network, a meter at every cavity: what it shows in a setting, from the
@@ -46,20 +74,9 @@ export function probeMeter(
   );
   const circuitOf = (end: string) => cavities.find((c) => c.end === end)?.circuit ?? '';
   const toBody = (id: string) => id === 'ground' || circuit(id)?.switched === 'ground';
-  const side = (end: string): Tie => ({
-    to: toBody(circuitOf(end)) ? 'body' : 'plus',
-    level: { kind: 'on' },
-  });
-  const gone = new Set([
-    ...(fault?.kind === 'fuse' ? [fault.circuit] : []),
-    ...(fault?.kind === 'short' ? blown(fault.ends, side, circuitOf) : []),
-  ]);
-  const exchanged = new Map(
-    fault?.kind === 'exchange' ? [fault.ends, [fault.ends[1], fault.ends[0]] as const] : [],
-  );
   const elements: NetElement[] = [];
   for (const id of new Set(cavities.map((c) => c.circuit)))
-    if (id !== 'ground' && !gone.has(id))
+    if (id !== 'ground')
       elements.push({
         kind: 'switch',
         id,
@@ -68,20 +85,16 @@ export function probeMeter(
         ohm: FUSE_OHM,
       });
   for (const c of cavities) {
-    const at = exchanged.get(c.end) ?? c.end;
     const ground = c.circuit === 'ground';
-    const ohm = wireOhm(c.size, ground ? GROUND_M : LOOM_M, WIRE_C) + CONTACT_OHM;
-    if (!(fault?.kind === 'open' && fault.end === c.end))
-      elements.push({
-        kind: 'resistor',
-        id: `wire ${c.end}`,
-        from: ground ? BODY : `circuit ${c.circuit}`,
-        to: at,
-        ohm,
-      });
+    elements.push({
+      kind: 'resistor',
+      id: wireTo(c.end),
+      from: ground ? BODY : `circuit ${c.circuit}`,
+      to: c.end,
+      ohm: wireOhm(c.size, ground ? GROUND_M : LOOM_M, WIRE_C) + CONTACT_OHM,
+    });
   }
-  if (fault?.kind === 'short')
-    elements.push({ kind: 'resistor', id: 'short', from: fault.ends[0], to: fault.ends[1], ohm: SHORT_OHM });
+  const faulty = fault ? inject(elements, faultsOf(fault, circuitOf, toBody)) : elements;
 
   // A meter hangs where the sheet says, whatever wire has come there; one to the plus and one to the body never at once.
   const meters = (to: string) =>
@@ -92,7 +105,7 @@ export function probeMeter(
     [supply.lowV, supply.highV].map((v) => ({
       to,
       v,
-      network: prepareNetwork({ fixed: { [BATTERY]: v, [BODY]: 0 }, elements: [...elements, ...meters(to)] }),
+      network: prepareNetwork({ fixed: { [BATTERY]: v, [BODY]: 0 }, elements: [...faulty, ...meters(to)] }),
     })),
   );
   return {

@@ -78,25 +78,28 @@ export function needsOf(p: Prepared, known: Known, sides: readonly string[]): Ne
       if (counting.option(tag)?.mend.parts.length === 0) work.set(tagKey(tag), { ...tag, certain: always });
     }
   }
+  // One account for all of them: naming what is open must not cost more than finding it.
+  const naming = effort();
   const openOf = (part: string, group: readonly Expression[]): readonly FactRef[] => {
     const vars = [...new Set(group.flatMap((e) => e.vars))].filter((v) =>
-      decidesPart(group, v, part, counting, effort()),
+      decidesPart(group, v, part, counting, naming),
     );
     const hidden = left.hidden.filter((h) => vars.includes(h.v)).map((h) => h.settledBy);
     const facts = [...vars.map((v) => p.facts[v]), ...hidden].filter((f) => f !== undefined && f !== null);
     return [...new Set(facts)].sort(compareText);
   };
+  const parts = [...lines]
+    .sort(([a], [b]) => compareText(a, b))
+    .flatMap(([part, { low, high, group }]): PartNeeded[] => [
+      ...(high > low ? [{ part, quantity: high - low, certain: false, open: openOf(part, group) }] : []),
+      ...(low > 0 ? [{ part, quantity: low, certain: true, open: [] }] : []),
+    ]);
   return {
-    parts: [...lines]
-      .sort(([a], [b]) => compareText(a, b))
-      .flatMap(([part, { low, high, group }]): PartNeeded[] => [
-        ...(high > low ? [{ part, quantity: high - low, certain: false, open: openOf(part, group) }] : []),
-        ...(low > 0 ? [{ part, quantity: low, certain: true, open: [] }] : []),
-      ]),
+    parts,
     work: [...work.values()].sort((a, b) => compareText(tagKey(a), tagKey(b))),
     minutes,
     certain,
-    exact: tried.exact,
+    exact: tried.exact && naming.exact,
   };
 }
 

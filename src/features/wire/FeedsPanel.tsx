@@ -139,7 +139,7 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
                             known: l.known,
                           }),
                         ),
-                        c.drainDays === null ? '' : t('feed.drain-days', { days: c.drainDays }),
+                        c.drainDays === null ? '' : t('feed.drain-days', { days: Math.round(c.drainDays) }),
                       ]
                         .filter(Boolean)
                         .join(' · ')}

@@ -4,7 +4,7 @@ import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } f
 import { useMemo, useState } from 'react';
 import type { HandPins, PinMap } from '@/core/harness';
 import { liveWiring, mapOtherwise, wireView } from '@/core/job';
-import { liveHarness } from '@/core/network';
+import { liveHarness, lostGrounds } from '@/core/network';
 import type { Part } from '@/core/shelf';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
@@ -29,12 +29,8 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 4 } }));
   const live = useMemo(() => {
     if (mode !== 'live') return null;
-    const broken = lost
-      ? (wiring.map?.inputs ?? [])
-          .filter((i) => i.input.does === 'ground')
-          .map((i) => `ground:${wiring.position} ${cavityOf(i.plug, i.cavity)}`)
-      : [];
-    return wire.systemV && liveHarness(liveWiring(wire, swap, wire.systemV, broken));
+    const faults = lost && wiring.map ? lostGrounds(wiring.position, wiring.map) : [];
+    return wire.systemV && liveHarness(liveWiring(wire, swap, wire.systemV, faults));
   }, [mode, wire, swap, lost, wiring]);
   const readings = live?.read(controls).cavities.filter((r) => r.position === wiring.position) ?? null;
   const map = useMemo(() => {

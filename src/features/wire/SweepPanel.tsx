@@ -1,6 +1,6 @@
 'use client';
-import { cavityOf } from '@/core/kernel/ids';
 import { liveWiring, wireView } from '@/core/job';
+import { lostGrounds } from '@/core/network';
 import { useEffect, useRef, useState } from 'react';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
@@ -39,12 +39,8 @@ export function SweepPanel({ wiring, swap, lostGround }: PanelProps & { lostGrou
         stop();
       }
     };
-    const broken = lostGround
-      ? (wiring.map?.inputs ?? [])
-          .filter((i) => i.input.does === 'ground')
-          .map((i) => `ground:${wiring.position} ${cavityOf(i.plug, i.cavity)}`)
-      : [];
-    w.postMessage({ harness: { ...input, broken } } satisfies SweepRequest);
+    const faults = lostGround && wiring.map ? lostGrounds(wiring.position, wiring.map) : [];
+    w.postMessage({ harness: { ...input, faults } } satisfies SweepRequest);
   };
   const result = state.kind === 'done' ? state.result : null;
   return (

@@ -28,7 +28,7 @@ export function WireBecause({ wiring, parts }: { wiring: PositionWiring | null; 
               cure: tCode(`cure.${cure.chosen ?? ''}`),
             }),
             detail: [
-              t('wire.because-cured-detail', { missingA: String(c.missingA) }),
+              t('wire.because-cured-detail', { missingA: say.number(c.missingA) }),
               ...(cure.chosen === 'resistor'
                 ? (cure.options.find((o) => o.cure === 'resistor')?.against ?? []).map(
                     (r) => say.reason(r).text,
@@ -88,8 +88,8 @@ export function WireBecause({ wiring, parts }: { wiring: PositionWiring | null; 
       mark: <WarningMark />,
       text: t('wire.because-loaded', {
         circuit: say.circuit(c.circuit),
-        missingA: String(c.missingA),
-        drawnA: String(c.drawnA),
+        missingA: say.number(c.missingA),
+        drawnA: say.number(c.drawnA),
       }),
       detail: t('wire.because-loaded-detail'),
     }));

@@ -11,6 +11,7 @@ import { migrateDatabase } from '../db/migrate';
 import { shop } from '../db/schema';
 import { headRevisions, shelfRowsById } from '../shelf/loadShelf';
 import { saveRow } from '../shelf/saveRow';
+import { searchShelf } from '../shelf/searchShelf';
 import { boardJobs } from './boardJobs';
 import type { KnownJob } from './jobLines';
 import { openJob, openJobForm } from './openJob';
@@ -189,6 +190,13 @@ describe('released jobs', () => {
 
 it('a database of before is brought along: what was locked is known to be', async () => {
   const before = await board();
+  const searched = () => searchShelf(demo.db, demo.id, 'lamp', 'headlamp', { from: 0, size: 5 });
+  const found = await searched();
+  expect(found.total).toBeGreaterThan(0);
+  await demo.db.execute(sql`alter table catalogue_head drop column words`);
+  await demo.db.execute(
+    sql`create index catalogue_row_words on catalogue_row using gin (to_tsvector('simple', words))`,
+  );
   await demo.db.execute(sql`drop table audit_line, setup_link, shop_key`);
   for (const table of ['job_event', 'catalogue_row', 'release_document', 'held_entry'])
     await demo.db.execute(sql.raw(`drop trigger ${table}_never_emptied on ${table}`));
@@ -206,7 +214,9 @@ it('a database of before is brought along: what was locked is known to be', asyn
   await demo.db.execute(sql`alter table part_stock add constraint part_stock_count check (count >= 0)`);
   await demo.db.execute(sql`
     delete from drizzle.__drizzle_migrations where created_at in
-      (select created_at from drizzle.__drizzle_migrations order by created_at desc limit 7)`);
+      (select created_at from drizzle.__drizzle_migrations order by created_at desc limit 8)`);
   await migrateDatabase(demo.url);
   expect(await board()).toEqual(before);
+  // What was on the shelf is found by its words as before.
+  expect(await searched()).toEqual(found);
 });

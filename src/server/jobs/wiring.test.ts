@@ -240,10 +240,10 @@ it('what the screens show of the wiring is read from the job: what is open, what
     ]),
   );
 
-  const network = liveWiring(view, swap, 12, ['gone']);
+  const network = liveWiring(view, swap, 12, [{ kind: 'open', element: 'gone' }]);
   expect(network.feeds).toMatchObject([{ does: 'drl', legM: { [HR]: 4.15 } }]);
   expect(network.lamps.map((l) => l.position)).toEqual([HL, HR]);
   // From the fuse box 1.5 m to the firewall at 1.2 m, then along the plan: 0.76 m across, 0.78 m forward.
   expect(network.lamps[0]?.loomM).toBeCloseTo(1.5 + 0.76 + 0.78, 6);
-  expect(network.broken).toEqual(['gone']);
+  expect(network.faults).toEqual([{ kind: 'open', element: 'gone' }]);
 });

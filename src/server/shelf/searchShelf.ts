@@ -2,7 +2,7 @@ import { and, eq, sql } from 'drizzle-orm';
 import { type ShelfKind, type ShelfKinds, standardWords } from '@/core/shelf';
 import type { Database } from '../db/connection';
 import { catalogueHead, catalogueRow, user } from '../db/schema';
-import { headJoin, OWN_CATALOGUE } from './loadShelf';
+import { OWN_CATALOGUE } from './loadShelf';
 
 export interface FoundRow<K extends ShelfKind> {
   readonly id: string;
@@ -48,28 +48,42 @@ export async function searchShelf<K extends ShelfKind>(
 ): Promise<{ readonly rows: readonly FoundRow<K>[]; readonly total: number }> {
   const words = tsQuery(query);
   const where = and(
-    eq(catalogueRow.shopId, shopId),
-    eq(catalogueRow.catalogueId, OWN_CATALOGUE),
-    eq(catalogueRow.kind, kind),
+    eq(catalogueHead.shopId, shopId),
+    eq(catalogueHead.catalogueId, OWN_CATALOGUE),
+    eq(catalogueHead.kind, kind),
     eq(catalogueHead.off, false),
     words === null
       ? undefined
-      : sql`to_tsvector('simple', ${catalogueRow.words}) @@ to_tsquery('simple', ${words})`,
+      : sql`to_tsvector('simple', ${catalogueHead.words}) @@ to_tsquery('simple', ${words})`,
   );
+  // Counted and paged over the heads alone; only the rows of the page are fetched.
   const [counted] = await db
     .select({ total: sql<number>`count(*)::int` })
-    .from(catalogueRow)
-    .innerJoin(catalogueHead, headJoin)
+    .from(catalogueHead)
     .where(where);
+  const heads = db
+    .select({ id: catalogueHead.id, rev: catalogueHead.rev })
+    .from(catalogueHead)
+    .where(where)
+    .orderBy(catalogueHead.id)
+    .limit(page.size)
+    .offset(page.from)
+    .as('page');
   const rows = await db
     .select(FOUND)
-    .from(catalogueRow)
-    .innerJoin(catalogueHead, headJoin)
+    .from(heads)
+    .innerJoin(
+      catalogueRow,
+      and(
+        eq(catalogueRow.shopId, shopId),
+        eq(catalogueRow.catalogueId, OWN_CATALOGUE),
+        eq(catalogueRow.kind, kind),
+        eq(catalogueRow.id, heads.id),
+        eq(catalogueRow.rev, heads.rev),
+      ),
+    )
     .leftJoin(user, eq(user.id, catalogueRow.madeBy))
-    .where(where)
-    .orderBy(catalogueRow.id)
-    .limit(page.size)
-    .offset(page.from);
+    .orderBy(catalogueRow.id);
   return {
     total: counted?.total ?? 0,
     rows: rows.map((r) => ({ ...asFound(r), body: r.body as ShelfKinds[K] })),

@@ -46,10 +46,10 @@ export async function writeRows(
       insert into ${catalogueRow} (shop_id, catalogue_id, kind, id, rev, body, made_by, words)
       select ${shopId}, ${OWN_CATALOGUE}, r.kind, r.id, r.rev, r.body, ${by}, r.words from ${rows}`);
     await tx.execute(sql`
-      insert into ${catalogueHead} (shop_id, catalogue_id, kind, id, rev, families)
-      select ${shopId}, ${OWN_CATALOGUE}, r.kind, r.id, r.rev, array(select jsonb_array_elements_text(r.families)) from ${rows}
+      insert into ${catalogueHead} (shop_id, catalogue_id, kind, id, rev, families, words)
+      select ${shopId}, ${OWN_CATALOGUE}, r.kind, r.id, r.rev, array(select jsonb_array_elements_text(r.families)), r.words from ${rows}
       on conflict (shop_id, catalogue_id, kind, id)
-      do update set rev = excluded.rev, off = false, families = excluded.families`);
+      do update set rev = excluded.rev, off = false, families = excluded.families, words = excluded.words`);
   }
 }
 

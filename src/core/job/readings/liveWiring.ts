@@ -3,7 +3,7 @@ import type { Circuit } from '../../controls';
 import { liveCases } from '../../light';
 import type { SystemV } from '../../electrical';
 import { type FeedCandidate, type FeedSource, sourceId, type WirePart, wireParts } from '../../harness';
-import { type HarnessInput, type WiredFeed } from '../../network';
+import type { Fault, HarnessInput, WiredFeed } from '../../network';
 import type { FeedMatter, WireMatters } from './wireMatters';
 import type { PositionWiring } from './wiring';
 
@@ -49,13 +49,13 @@ export function takenCandidate(
 /**
  * A swap's harness as the network's input: what was decided, at the lengths that are known. The vehicle's own loom is
  * reckoned from the plan.
- * @param broken elements that are taken away
+ * @param faults what is wrong in it
  */
 export function liveWiring(
   view: LineWires,
   swap: LiveSwap,
   systemV: SystemV,
-  broken?: readonly string[],
+  faults?: readonly Fault[],
 ): HarnessInput {
   const feeds = swap.feedMatters.flatMap((f): readonly WiredFeed[] => {
     const feed = swap.wiring.flatMap((w) => w.feeds).find((x) => x.does === f.does);
@@ -97,7 +97,7 @@ export function liveWiring(
     circuits: view.circuits,
     feeds,
     resistors,
-    ...(broken ? { broken } : {}),
+    ...(faults ? { faults } : {}),
   };
 }
 

@@ -1,5 +1,6 @@
 import { cureMatter, type Matter, matterOf, modeMatter, routeMatter } from '../../kernel/ids';
 import { weakMapMemoize } from 'reselect';
+import { clean } from '../../kernel/clean';
 import { type Circuit, circuitFinder, needOf } from '../../controls';
 import {
   type Cure,
@@ -283,7 +284,7 @@ export function feedMatters(
     return {
       does,
       positions: need.targets.map((t) => t.position),
-      totalA: Math.round(need.eachA * need.targets.length * 1000) / 1000,
+      totalA: clean(need.eachA * need.targets.length),
       candidates: candidatesOf(s.family, s.figures, JSON.stringify(need), JSON.stringify(named(sources))),
     };
   });

@@ -9,6 +9,7 @@ import { type CheckReading, checkLines } from './harnessReads';
 import type { FactReading } from './facts';
 import { liveOfSource } from './feedSource';
 import type { FittedLamp, LightFinding } from '../../light';
+import { clean } from '../../kernel/clean';
 import { reason } from '../../kernel/reason';
 import { benchStepsOf, circuitsOf, lightOf, mappingOf } from './mapping';
 import type { Family, Lamp, Part, Profile } from '../../shelf/types';
@@ -156,8 +157,9 @@ function withSums(
   const over = new Map(
     [...drawn].flatMap(([id, { sumA, lamps }]) => {
       const row = circuitsOf(family)(id);
-      const spareA = row ? row.fuseA * figures.fuseShare - row.steadyA : Infinity;
-      return lamps > 1 && sumA > spareA ? [[id, { currentA: sumA, spareA }] as const] : [];
+      const spareA = row ? clean(row.fuseA * figures.fuseShare - row.steadyA) : Infinity;
+      const currentA = clean(sumA);
+      return lamps > 1 && currentA > spareA ? [[id, { currentA, spareA }] as const] : [];
     }),
   );
   if (over.size === 0) return wired;

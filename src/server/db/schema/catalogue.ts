@@ -52,7 +52,6 @@ export const catalogueRow = pgTable(
       sql`${t.kind} in ('fact-key', 'profile', 'part', 'connector', 'lamp', 'family', 'application', 'step-sheet')`,
     ),
     check('catalogue_row_body_id', sql`${t.body} ->> 'id' = ${t.id}`),
-    index('catalogue_row_words').using('gin', sql`to_tsvector('simple', ${t.words})`),
   ],
 );
 
@@ -68,9 +67,12 @@ export const catalogueHead = pgTable(
     off: boolean('off').notNull().default(false),
     /** Vehicle lines that the row is for, where it is for any. */
     families: text('families').array().notNull().default([]),
+    /** The terms of the revision that is on the shelf: only these are searched, and no table has to be joined for it. */
+    words: text('words').notNull().default(''),
   },
   (t) => [
     primaryKey({ columns: [t.shopId, t.catalogueId, t.kind, t.id] }),
+    index('catalogue_head_words').using('gin', sql`to_tsvector('simple', ${t.words})`),
     index('catalogue_head_families').using('gin', t.families).with({ fastupdate: false }),
     foreignKey({
       columns: [t.shopId, t.catalogueId, t.kind, t.id, t.rev],
