@@ -6,12 +6,12 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { FILAMENT_EXPONENT } from '../src/core/electrical';
-import { COLD_RATIO, COLD_SHARE, LEAK_S } from '../src/core/network';
-import { REFERENCE_SEEDS, referenceNetwork } from '../src/core/network/reference/instances';
-import type { NetElement, Network } from '../src/core/network/types';
+import { FILAMENT_EXPONENT } from '../src/core/electric/formulas';
+import { COLD_RATIO, COLD_SHARE, LEAK_S } from '../src/core/electric';
+import { REFERENCE_SEEDS, referenceNetwork } from '../src/core/electric/solve/reference/instances';
+import type { NetElement, Network } from '../src/core/electric/netlist/element';
 
-const OUT = 'src/core/network/reference/voltages.json';
+const OUT = 'src/core/electric/solve/reference/voltages.json';
 /** Far beyond any voltage here: the curves are level out to it. */
 const FAR = 1000;
 

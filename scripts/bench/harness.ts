@@ -13,7 +13,7 @@ import {
   type ShelfAdapter,
   type VehiclePlug,
 } from '@/core/harness';
-import { ledCurve, type NetElement, type Network, prepareNetwork, probeMeter } from '@/core/network';
+import { ledCurve, type NetElement, type Network, prepareNetwork, probeMeter } from '@/core/electric';
 import { asRow, measured, type Row } from './measure';
 
 const FAMILIES = 400;

@@ -4,7 +4,7 @@ import { IntlMessageFormat } from 'intl-messageformat';
 import { PERMISSION_NAMES, AS_FOUND, ITEM_ORIGINS, STAGES } from '@/core/job';
 import { describe, expect, it } from 'vitest';
 import { ALL_OFF } from '@/core/controls';
-import { FIGURE_NAMES } from '@/core/electrical';
+import { FIGURE_NAMES } from '@/core/electric/formulas';
 import { WISHES } from '@/core/fitment';
 import { reason } from '@/core/kernel/reason';
 import {

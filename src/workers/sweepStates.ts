@@ -1,5 +1,5 @@
 import { ALL_OFF, type ControlState, possibleStates, supportOfCases } from '@/core/controls';
-import { type CavityReading, type HarnessInput, liveHarness, readStates } from '@/core/network';
+import { type CavityReading, type HarnessInput, liveHarness, readStates } from '@/core/electric';
 
 /** What goes to the worker. */
 export interface SweepRequest {

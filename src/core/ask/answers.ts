@@ -3,7 +3,7 @@ import { type JudgeContext, shortlist, swapLooks } from '../fitment';
 import { contextOf, type Job, type JobReading, liveWiring, wireView } from '../job';
 import { reason } from '../kernel/reason';
 import { expectedLevels } from '../light';
-import { liveHarness } from '../network';
+import { liveHarness } from '../electric';
 import { firstCause } from '../prove';
 import type { LampFunction } from '../vehicle';
 import type { AnswerKind, Case } from './case';

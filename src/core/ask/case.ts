@@ -1,5 +1,5 @@
 import type { Aim, Wish } from '../fitment';
-import type { Figures } from '../electrical';
+import type { Figures } from '../electric/formulas';
 import type { FeedSchool, FeedSource, HandPins } from '../harness';
 import type { AnyEvent } from '../job';
 import type { Rates } from '../job/readings/orders';

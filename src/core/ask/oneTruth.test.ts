@@ -4,7 +4,7 @@ import { ALL_OFF, possibleStates, stateText, supportOfCases } from '../controls'
 import { lampAt } from '../fitment';
 import { liveWiring, wireView } from '../job';
 import { suppliedLevel } from '../light';
-import { liveHarness } from '../network';
+import { liveHarness } from '../electric';
 import type { Application, Family, Shelf } from '../shelf';
 import { positionKey } from '../vehicle';
 import type { Case } from './case';

@@ -1,5 +1,5 @@
 import { isDuty } from '../harness/mapTypes';
-import { SYSTEM_V } from '../electrical';
+import { SYSTEM_V } from '../electric/formulas';
 import type { LampInput } from '../harness';
 import type { Lamp } from '../shelf/types';
 import type { LampFunction, LightColour } from '../vehicle';

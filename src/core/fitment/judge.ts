@@ -1,4 +1,4 @@
-import { worksOn } from '../electrical';
+import { worksOn } from '../electric/formulas';
 import { compareText, type Prose, type Reason } from '../kernel/reason';
 import type { PartNeed } from '../rule';
 import { because, openFacts } from '../rule/because';

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { tryChainLaws } from './testing/chainLaws';
 import { describe, expect, it } from 'vitest';
-import { USUAL_FIGURES } from '../electrical';
+import { USUAL_FIGURES } from '../electric/formulas';
 import { adapterChain, type ChainInput } from './adapterChain';
 import { indexAdapters } from './adapterIndex';
 import { chainChoices } from './chainChoices';

@@ -1,5 +1,5 @@
 import TinyQueue from 'tinyqueue';
-import { USUAL_FIGURES } from '../electrical';
+import { USUAL_FIGURES } from '../electric/formulas';
 import { compareText } from '../kernel/reason';
 import { type AdapterIndex, type IndexedAdapter, LEADS, leastRest, type Rest } from './adapterIndex';
 import { mating, turnedCavity } from './face';

@@ -1,6 +1,6 @@
 import { cavityOf } from '../kernel/ids';
 import type { Circuit } from '../controls';
-import { sizesLike, WIRES, type WireSize } from '../electrical';
+import { sizesLike, WIRES, type WireSize } from '../electric/formulas';
 import { compareText, type Reason, reason } from '../kernel/reason';
 import type { PinMap } from './mapTypes';
 import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug, Wire } from './types';

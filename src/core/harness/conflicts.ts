@@ -1,4 +1,4 @@
-import { worksOn } from '../electrical';
+import { worksOn } from '../electric/formulas';
 import { type Difference, stateText } from '../controls';
 import { compareText, type Reason, reason } from '../kernel/reason';
 import type { Joint, Joints } from './joints';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { type Circuit, type LevelCase, ALL_OFF } from '../controls';
-import { liveHarness } from '../network';
+import { liveHarness } from '../electric';
 import { indexAdapters } from './adapterIndex';
 import { buildSheet } from './buildSheet';
 import { feedCandidates, type FeedNeed } from './feeds';

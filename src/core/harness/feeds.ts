@@ -18,7 +18,7 @@ import {
   voltageDrop,
   type WireSize,
   WIRES,
-} from '../electrical';
+} from '../electric/formulas';
 import type { FeedSchool } from './feedSchool';
 import { clean } from '../kernel/clean';
 import { compareText, type Prose, type Reason, reason } from '../kernel/reason';

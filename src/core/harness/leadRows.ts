@@ -1,4 +1,4 @@
-import type { WireSize } from '../electrical';
+import type { WireSize } from '../electric/formulas';
 import type { BuildSheet } from './buildSheet';
 import { isFed, type PinMap } from './mapTypes';
 import type { InputRole, VehiclePlug, Wire } from './types';

@@ -1,5 +1,5 @@
 import { type Circuit, type Difference, type Need, needOf, needOfCombined } from '../controls';
-import type { Figures, SystemV } from '../electrical';
+import type { Figures, SystemV } from '../electric/formulas';
 import type { Reason } from '../kernel/reason';
 import { DUTIES, type Duty, type LampFunction, type Side } from '../vehicle';
 import type { Chain } from './adapterChain';

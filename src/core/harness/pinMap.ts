@@ -1,6 +1,6 @@
 import { cavityOf } from '../kernel/ids';
 import { differences, inSeries, suitsLevels, variations } from '../controls';
-import { USUAL_FIGURES } from '../electrical';
+import { USUAL_FIGURES } from '../electric/formulas';
 import { clean } from '../kernel/clean';
 import { compareText, type Reason, reason } from '../kernel/reason';
 import type { Side } from '../vehicle';

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { DEMO_SHELF as shelf, wired } from '../../../e2e/support/wired';
 import { circuitFinder } from '../controls';
-import { lowLoadCures } from '../electrical';
-import { probeMeter } from '../network';
+import { lowLoadCures } from '../electric/formulas';
+import { probeMeter } from '../electric';
 import { positionKey } from '../vehicle';
 import { drawLead } from './drawing';
 import { harnessChecks, netsOf, ringCause } from './harnessChecks';

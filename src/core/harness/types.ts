@@ -1,4 +1,4 @@
-import type { WireSize } from '../electrical/wire';
+import type { WireSize } from '../electric/formulas/wire';
 import type { Rule } from '../rule';
 import type { Prose } from '../kernel/reason';
 import type { Duty, LampFunction, Position } from '../vehicle';

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { wired } from '../../../e2e/support/wired';
-import { lowLoadCures } from '../electrical';
+import { lowLoadCures } from '../electric/formulas';
 import { type FeedCandidate } from './feeds';
 import { type WirePart, wireParts } from './wireParts';
 

@@ -1,4 +1,4 @@
-import { type Cure, type LoadResistor, type WireSize } from '../electrical';
+import { type Cure, type LoadResistor, type WireSize } from '../electric/formulas';
 import type { BuildSheet } from './buildSheet';
 import type { FeedCandidate } from './feeds';
 import type { PinMap } from './mapTypes';

@@ -1,6 +1,6 @@
 import { chainParts, matterKind, rowAt, rowOf } from '../kernel/ids';
 import { LRUCache } from 'lru-cache';
-import { type Figures, figuresOf } from '../electrical';
+import { type Figures, figuresOf } from '../electric/formulas';
 import { type ConnectorHalf, plugNames } from '../harness';
 import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
 import type { StepSheet } from '../strip';

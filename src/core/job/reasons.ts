@@ -1,4 +1,4 @@
-import type { Cure, WireSize } from '../electrical';
+import type { Cure, WireSize } from '../electric/formulas';
 import type { Verdict } from '../fitment';
 import type { FeedSchool } from '../harness';
 import type { NoFacts, Prose } from '../kernel/reason';

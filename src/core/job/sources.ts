@@ -1,4 +1,4 @@
-import type { Figures } from '../electrical';
+import type { Figures } from '../electric/formulas';
 import type { ConnectorHalf } from '../harness';
 import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
 import type { StepSheet } from '../strip';

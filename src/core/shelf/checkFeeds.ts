@@ -1,5 +1,5 @@
 import type { LevelCase } from '../controls';
-import { isBladeFuse } from '../electrical';
+import { isBladeFuse } from '../electric/formulas';
 import type { Adapter } from '../harness';
 import { splitCavity } from '../kernel/ids';
 import { reason, type GivenFacts, type ReasonCode } from '../kernel/reason';

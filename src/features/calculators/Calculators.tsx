@@ -2,7 +2,7 @@
 import { Tabs } from 'radix-ui';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import type { ReactNode } from 'react';
-import type { Figures } from '@/core/electrical';
+import type { Figures } from '@/core/electric/formulas';
 import { useWords } from '@/ui/WordsContext';
 import { DrainCalculator } from './DrainCalculator';
 import { DropCalculator } from './DropCalculator';

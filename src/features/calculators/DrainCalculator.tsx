@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { drainDays } from '@/core/electrical';
+import { drainDays } from '@/core/electric/formulas';
 import { useWords } from '@/ui/WordsContext';
 import { Figure, NumberField, readNumber, Sheet } from './fields';
 import { useFigures } from './FiguresContext';

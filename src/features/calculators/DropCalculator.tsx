@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { dropLimitV, sizesLike, voltageDrop, WIRE_SIZES, type WireSize } from '@/core/electrical';
+import { dropLimitV, sizesLike, voltageDrop, WIRE_SIZES, type WireSize } from '@/core/electric/formulas';
 import { useWords } from '@/ui/WordsContext';
 import { CalcChart } from './CalcChart';
 import { ChoiceField, Figure, NumberField, readNumber, Sheet } from './fields';

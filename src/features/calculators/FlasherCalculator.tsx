@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { FLASHERS, type FlasherKind, flashRate, RATE_WINDOW } from '@/core/electrical';
+import { FLASHERS, type FlasherKind, flashRate, RATE_WINDOW } from '@/core/electric/formulas';
 import { useWords } from '@/ui/WordsContext';
 import { CalcChart } from './CalcChart';
 import { ChoiceField, Figure, NumberField, readNumber, Sheet } from './fields';

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { feedFuse, WIRES, WIRE_SIZES, type WireSize } from '@/core/electrical';
+import { feedFuse, WIRES, WIRE_SIZES, type WireSize } from '@/core/electric/formulas';
 import { useWords } from '@/ui/WordsContext';
 import { ChoiceField, Figure, NumberField, readNumber, Sheet } from './fields';
 import { useFigures } from './FiguresContext';

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { loadResistor } from '@/core/electrical';
+import { loadResistor } from '@/core/electric/formulas';
 import { WarningMark } from '@/ui/marks';
 import { useWords } from '@/ui/WordsContext';
 import { ChoiceField, Figure, NumberField, readNumber, Sheet } from './fields';

@@ -1,6 +1,6 @@
 'use client';
 import { cavityOf } from '@/core/kernel/ids';
-import { WIRES } from '@/core/electrical';
+import { WIRES } from '@/core/electric/formulas';
 import type { HarnessDocument } from '@/core/job';
 import { DrawingView } from '@/ui/DrawingView';
 import { useWords } from '@/ui/WordsContext';

@@ -9,7 +9,7 @@ import {
   figuresOf,
   type WireSize,
   WIRE_SIZES,
-} from '@/core/electrical';
+} from '@/core/electric/formulas';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
 import { FieldFault, useFaultWords } from './FieldFault';

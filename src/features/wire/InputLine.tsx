@@ -1,6 +1,6 @@
 'use client';
 import type { MappedInput } from '@/core/harness';
-import type { CavityReading } from '@/core/network';
+import type { CavityReading } from '@/core/electric';
 import { VerdictMark } from '@/ui/marks';
 import { useJob } from '../job/JobContext';
 

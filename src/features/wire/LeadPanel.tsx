@@ -1,6 +1,6 @@
 'use client';
 import { cavityOf } from '@/core/kernel/ids';
-import { WIRES } from '@/core/electrical';
+import { WIRES } from '@/core/electric/formulas';
 import { drawLead, leadRows, type WirePart } from '@/core/harness';
 import { swapWireParts, wireView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';

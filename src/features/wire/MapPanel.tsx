@@ -4,7 +4,7 @@ import { DndContext, type DragEndEvent, PointerSensor, useSensor, useSensors } f
 import { useMemo, useState } from 'react';
 import type { HandPins, PinMap } from '@/core/harness';
 import { liveWiring, mapOtherwise, wireView } from '@/core/job';
-import { liveHarness, lostGrounds } from '@/core/network';
+import { liveHarness, lostGrounds } from '@/core/electric';
 import type { Part } from '@/core/shelf';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';

@@ -1,6 +1,6 @@
 'use client';
 import { liveWiring, wireView } from '@/core/job';
-import { lostGrounds } from '@/core/network';
+import { lostGrounds } from '@/core/electric';
 import { useEffect, useRef, useState } from 'react';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';

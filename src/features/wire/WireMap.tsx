@@ -8,7 +8,7 @@ import {
   type PinMap,
   type VehiclePlug,
 } from '@/core/harness';
-import type { CavityReading } from '@/core/network';
+import type { CavityReading } from '@/core/electric';
 import { VerdictMark } from '@/ui/marks';
 import { useJob } from '../job/JobContext';
 import { INPUT_MARK, InputLine } from './InputLine';

@@ -1,7 +1,7 @@
 'use client';
 import { useMemo, useState } from 'react';
 import { circuitFinder, type Circuit } from '@/core/controls';
-import type { SystemV } from '@/core/electrical';
+import type { SystemV } from '@/core/electric/formulas';
 import {
   judgeRing,
   practiceHarness,
@@ -14,7 +14,7 @@ import {
   type VehiclePlug,
 } from '@/core/harness';
 import type { CheckReading, ProbeLine, RingLine } from '@/core/job';
-import { probeMeter } from '@/core/network';
+import { probeMeter } from '@/core/electric';
 import type { Shown } from './CheckLine';
 
 interface Readings {

@@ -1,4 +1,4 @@
-import { BLADE_FUSES_A, FILAMENT_EXPONENT, STOCK_OHM, SYSTEM_V, WIRE_SIZES } from '@/core/electrical';
+import { BLADE_FUSES_A, FILAMENT_EXPONENT, STOCK_OHM, SYSTEM_V, WIRE_SIZES } from '@/core/electric/formulas';
 import { type ConnectorHalf, type TrailerConnector, TRAILER_CONNECTORS } from '@/core/harness';
 import { EMPTY_SHELF, type Part, type Profile, type Shelf } from '@/core/shelf';
 import roadRules from './roadRules.json';

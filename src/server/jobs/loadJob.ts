@@ -14,7 +14,7 @@ import {
   type VehicleRecord,
   withHandRows,
 } from '@/core/job';
-import type { Figures } from '@/core/electrical';
+import type { Figures } from '@/core/electric/formulas';
 import type { ConnectorHalf } from '@/core/harness';
 import type { Family, Part, Profile } from '@/core/shelf';
 import type { FactRegistry } from '@/core/vehicle';

@@ -8,7 +8,7 @@ import {
   figuresOf,
   MAX_FUSE_A,
   WIRE_SIZES,
-} from '@/core/electrical';
+} from '@/core/electric/formulas';
 import { type Actor, may } from '../access';
 import { audit, type Change } from '../audit';
 import type { Database, Transaction } from '../db/connection';

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { figuresOf, USUAL_FIGURES } from '@/core/electrical';
+import { figuresOf, USUAL_FIGURES } from '@/core/electric/formulas';
 import { makeEvent, northShop, NOW, twoShops, type TwoShops } from '../../../e2e/support/shops';
 import { auditOf } from '../audit';
 import { keyShop } from '../auth/keyShop';

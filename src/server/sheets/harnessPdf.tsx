@@ -11,7 +11,7 @@ import {
   View,
 } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
-import { WIRES } from '@/core/electrical';
+import { WIRES } from '@/core/electric/formulas';
 import type { Drawing } from '@/core/harness';
 import type { HarnessDocument } from '@/core/job';
 import { harnessWords, localeOf, wording, wordsIn } from '@/words';

@@ -1,5 +1,5 @@
 import { chainParts, matterKind, matterOf } from '../../kernel/ids';
-import { CURES } from '../../electrical';
+import { CURES } from '../../electric/formulas';
 import { latestBy } from '../log/frontier';
 import { after, id, note, shape } from './form';
 import { basisToAfter, eventKind, type JobFrame } from './kind';

@@ -1,5 +1,5 @@
 import { weakMapMemoize } from 'reselect';
-import { systemVOf } from '../../electrical';
+import { systemVOf } from '../../electric/formulas';
 import type { Judgement, Known, SwapPlan } from '../../fitment';
 import type { RowRef } from '../events';
 import type { JobRecord, SwapRecord } from '../fold';

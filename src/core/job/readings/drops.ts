@@ -10,9 +10,9 @@ import {
   supportOfCases,
   switchesBetween,
 } from '../../controls';
-import { dropLimitV, type Figures, SYSTEM_V, type SystemV } from '../../electrical';
+import { dropLimitV, type Figures, SYSTEM_V, type SystemV } from '../../electric/formulas';
 import { isFed, type PinMap } from '../../harness';
-import { type HarnessInput, liveHarness, type LiveHarness, type WiredLamp } from '../../network';
+import { type HarnessInput, liveHarness, type LiveHarness, type WiredLamp } from '../../electric';
 import type { Family } from '../../shelf/types';
 import { type PositionKey, positionKey } from '../../vehicle';
 import type { JobRecord } from '../fold';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { WIRES, type WireSize } from '../../electrical';
+import { WIRES, type WireSize } from '../../electric/formulas';
 import type { AnyStoredEvent } from '../events';
 import { event, HL, HR, read, workedWithDrl } from '../testing/packetJob';
 import { tugVerdict } from './handJoints';

@@ -1,6 +1,6 @@
 import { adaptersMatter, cavityOf, feedOf, jointOf, lampAt, matterOf } from '../../kernel/ids';
 import { type BuildSheet, sourceId } from '../../harness';
-import { WIRES, type WireSize } from '../../electrical';
+import { WIRES, type WireSize } from '../../electric/formulas';
 import { type Reason, reason } from '../../kernel/reason';
 import type { PositionKey } from '../../vehicle';
 import type { JobRecord, SwapRecord } from '../fold';

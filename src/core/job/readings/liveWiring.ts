@@ -1,9 +1,9 @@
 import { type FeedOf, feedOf, type PlugAt, plugAt } from '../../kernel/ids';
 import type { Circuit } from '../../controls';
 import { liveCases } from '../../light';
-import type { SystemV } from '../../electrical';
+import type { SystemV } from '../../electric/formulas';
 import { type FeedCandidate, type FeedSource, sourceId, type WirePart, wireParts } from '../../harness';
-import type { Fault, HarnessInput, WiredFeed } from '../../network';
+import type { Fault, HarnessInput, WiredFeed } from '../../electric';
 import type { FeedMatter, WireMatters } from './wireMatters';
 import type { PositionWiring } from './wiring';
 

@@ -2,7 +2,7 @@ import { chainParts } from '../../kernel/ids';
 import { weakMapMemoize } from 'reselect';
 import { benchSequence, type BenchStep } from '../../bench';
 import { type Circuit, circuitFinder } from '../../controls';
-import type { Figures, SystemV } from '../../electrical';
+import type { Figures, SystemV } from '../../electric/formulas';
 import {
   type BuildSheet,
   buildSheet,
@@ -17,7 +17,7 @@ import {
   wantsLead,
 } from '../../harness';
 import { type FittedLamp, judgeLight, type LightFinding } from '../../light';
-import { probeMeter } from '../../network';
+import { probeMeter } from '../../electric';
 import { shelfAdapters } from '../../shelf/adapters';
 import type { Family, Lamp, Part, Profile } from '../../shelf/types';
 import { positionKey, type Side } from '../../vehicle';

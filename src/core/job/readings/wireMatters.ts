@@ -11,7 +11,7 @@ import {
   lowLoadCures,
   SYSTEM_V,
   type SystemV,
-} from '../../electrical';
+} from '../../electric/formulas';
 import type { Known } from '../../fitment';
 import { bindAt } from '../../rule/condition';
 import { certainty } from '../../fitment/functionRows';

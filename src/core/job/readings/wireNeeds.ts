@@ -1,4 +1,4 @@
-import { CURES, type WireSize } from '../../electrical';
+import { CURES, type WireSize } from '../../electric/formulas';
 import { sourceId } from '../../harness';
 import { compareText, type Reason, reason } from '../../kernel/reason';
 import type { Part } from '../../shelf/types';

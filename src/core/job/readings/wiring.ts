@@ -3,7 +3,7 @@ import type { Known, SwapPlan } from '../../fitment';
 import { bindAt } from '../../rule/condition';
 import { certainty } from '../../fitment/functionRows';
 import { type BenchReading, type BenchStep, type BenchVerdict, judgeReading } from '../../bench';
-import { type Figures, systemVOf } from '../../electrical';
+import { type Figures, systemVOf } from '../../electric/formulas';
 import type { BuildSheet, ConnectorHalf, PinMap, VehiclePlug } from '../../harness';
 import { type CheckReading, checkLines } from './harnessReads';
 import type { FactReading } from './facts';

@@ -1,7 +1,7 @@
 import type { Family } from '../../shelf/types';
 import { type FeedPlace, feedPlace } from '../readings/feedPlace';
 import { feedOf } from '../../kernel/ids';
-import type { Cure } from '../../electrical';
+import type { Cure } from '../../electric/formulas';
 import type { Prose } from '../../kernel/reason';
 import type { LampFunction, PositionKey } from '../../vehicle';
 import type { Calculator } from '../events';

@@ -1,4 +1,4 @@
-import { USUAL_FIGURES } from '../../electrical';
+import { USUAL_FIGURES } from '../../electric/formulas';
 import { EMPTY_SHELF, type Shelf } from '../../shelf/types';
 import { plugNames } from '../../harness';
 import { factRegistry } from '../../vehicle';

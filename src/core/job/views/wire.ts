@@ -1,6 +1,6 @@
 import type { FeedOf, PlugAt } from '../../kernel/ids';
 import type { Circuit } from '../../controls';
-import { figuresOf, type SystemV, systemVOf } from '../../electrical';
+import { figuresOf, type SystemV, systemVOf } from '../../electric/formulas';
 import type { FeedSchool, FeedSource, HandPins, PinMap } from '../../harness';
 import type { Part } from '../../shelf/types';
 import { type PositionKey, positionKey } from '../../vehicle';

@@ -1,6 +1,6 @@
 'use client';
 import { type ReactNode, useState } from 'react';
-import { WIRE_SIZES } from '@/core/electrical';
+import { WIRE_SIZES } from '@/core/electric/formulas';
 import { type ConnectorHalf, seenFrom, WIRE_CODES } from '@/core/harness';
 import { ConnectorFace } from '@/ui/ConnectorFace';
 import { useWords } from '@/ui/WordsContext';

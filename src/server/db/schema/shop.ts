@@ -11,7 +11,7 @@ import {
   text,
   timestamp,
 } from 'drizzle-orm/pg-core';
-import type { Figures } from '@/core/electrical';
+import type { Figures } from '@/core/electric/formulas';
 import { user } from './auth';
 
 /** What a key of another program can open: the shelf as files, or the whole shop as one bundle. */

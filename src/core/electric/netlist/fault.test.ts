@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { type Fault, inject } from './fault';
-import { prepareNetwork } from './solve';
-import type { NetElement } from './types';
+import { prepareNetwork } from '../solve/dc';
+import type { NetElement } from './element';
 
 /** Two lamps of 10 Ω, each by its own wire of 1 Ω from a supply of 12 V. */
 const ELEMENTS: readonly NetElement[] = [

@@ -1,5 +1,5 @@
-import { FILAMENT_EXPONENT } from '../electrical';
-import type { CurvePoint, NetElement } from './types';
+import { FILAMENT_EXPONENT } from '../formulas';
+import type { CurvePoint, NetElement } from '../netlist/element';
 
 /** How many times less a cold filament resists than a lit one. Source: usual figure for tungsten, 10 to 15. */
 export const COLD_RATIO = 10;

@@ -5,13 +5,13 @@ import {
   type Level,
   type LevelCase,
   levelOf,
-} from '../controls';
-import { type SystemV, SYSTEM_V, wireOhm, type WireSize } from '../electrical';
-import { isFed, type MappedInput, type PinMap, type VehiclePlug } from '../harness';
-import { ledCurve } from './devices';
-import { type Fault, inject } from './fault';
-import { prepareNetwork } from './solve';
-import type { NetElement, NetSolution, Network } from './types';
+} from '../../controls';
+import { type SystemV, SYSTEM_V, wireOhm, type WireSize } from '../formulas';
+import { isFed, type MappedInput, type PinMap, type VehiclePlug } from '../../harness';
+import { ledCurve } from '../solve/devices';
+import { type Fault, inject } from '../netlist/fault';
+import { prepareNetwork } from '../solve/dc';
+import type { NetElement, NetSolution, Network } from '../netlist/element';
 
 /** *Settings*: a mated contact, a fuse with its holder, Ω; wire taken where nobody noted its size; its temperature, °C. */
 export const CONTACT_OHM = 0.005;

@@ -1,4 +1,4 @@
-import type { NetElement, NodeId } from './types';
+import type { NetElement, NodeId } from './element';
 
 /** *Setting*: two wires that touch, Ω. */
 export const SHORT_OHM = 0.05;

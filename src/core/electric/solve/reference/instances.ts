@@ -1,6 +1,6 @@
-import { seededRandom } from '../../kernel/seededRandom';
+import { seededRandom } from '../../../kernel/seededRandom';
 import { DIODE, ledCurve } from '../devices';
-import type { NetElement, Network } from '../types';
+import type { NetElement, Network } from '../../netlist/element';
 
 /** Seeds of the networks that are held against the simulator. */
 export const REFERENCE_SEEDS = Array.from({ length: 24 }, (_, i) => i + 1);

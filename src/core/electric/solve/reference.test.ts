@@ -1,14 +1,14 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { referenceNetwork } from './reference/instances';
-import { prepareNetwork } from './solve';
-import type { Network } from './types';
+import { prepareNetwork } from './dc';
+import type { Network } from '../netlist/element';
 
 interface Kept {
   readonly by: string;
   readonly networks: readonly { readonly seed: number; readonly volts: Readonly<Record<string, number>> }[];
 }
-const kept = JSON.parse(readFileSync('src/core/network/reference/voltages.json', 'utf8')) as Kept;
+const kept = JSON.parse(readFileSync('src/core/electric/solve/reference/voltages.json', 'utf8')) as Kept;
 
 /** Nodes that a wire, a filament or a closed switch ties to a supply or to the body, however far. */
 function tiedNodes(net: Network): ReadonlySet<string> {

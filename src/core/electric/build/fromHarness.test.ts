@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { ALL_OFF, circuitFinder, type ControlState, possibleStates } from '../controls';
-import { indexAdapters, pinMap, type PinMapInput } from '../harness';
-import type { Shelf } from '../shelf';
-import { positionKey } from '../vehicle';
-import { type HarnessInput, liveHarness, readStates, type WiredLamp } from './harness';
+import { ALL_OFF, circuitFinder, type ControlState, possibleStates } from '../../controls';
+import { indexAdapters, pinMap, type PinMapInput } from '../../harness';
+import type { Shelf } from '../../shelf';
+import { positionKey } from '../../vehicle';
+import { type HarnessInput, liveHarness, readStates, type WiredLamp } from './fromHarness';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const packet = shelf.families.find((f) => f.id === 'orrel-packet');

@@ -1,5 +1,5 @@
-import { type Circuit, levelOf } from '../controls';
-import { type SystemV, wireOhm } from '../electrical';
+import { type Circuit, levelOf } from '../../controls';
+import { type SystemV, wireOhm } from '../formulas';
 import {
   blown,
   type ProbeFault,
@@ -7,11 +7,11 @@ import {
   type Tie,
   type VehiclePlug,
   type VoltRange,
-} from '../harness';
-import { CONTACT_OHM, FUSE_OHM, TAKEN_WIRE, WIRE_C } from './harness';
-import { type Fault, inject } from './fault';
-import { prepareNetwork } from './solve';
-import type { NetElement } from './types';
+} from '../../harness';
+import { CONTACT_OHM, FUSE_OHM, TAKEN_WIRE, WIRE_C } from './fromHarness';
+import { type Fault, inject } from '../netlist/fault';
+import { prepareNetwork } from '../solve/dc';
+import type { NetElement } from '../netlist/element';
 
 /** Resistance of a usual digital meter, Ω. */
 export const METER_OHM = 10e6;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { ALL_OFF, type Circuit, circuitFinder, type LevelCase } from '../controls';
+import { ALL_OFF, type Circuit, circuitFinder, type LevelCase } from '../../controls';
 import {
   likelyProbeFaults,
   probeCause,
@@ -15,9 +15,9 @@ import {
   seenWith,
   singleProbeFaults,
   type VehiclePlug,
-} from '../harness';
-import type { SystemV } from '../electrical';
-import { probeMeter } from './probeMeter';
+} from '../../harness';
+import type { SystemV } from '../formulas';
+import { probeMeter } from './fromPlug';
 
 const circuit = (id: string, when: string, more: Partial<Circuit> = {}): Circuit => ({
   id,

@@ -18,7 +18,7 @@ import {
   WIRES,
   worksOn,
 } from '.';
-import { type Reason, reason } from '../kernel/reason';
+import { type Reason, reason } from '../../kernel/reason';
 
 const size = fc.constantFrom(...WIRE_SIZES);
 

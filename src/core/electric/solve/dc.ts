@@ -1,7 +1,7 @@
-import { compareText } from '../kernel/reason';
+import { compareText } from '../../kernel/reason';
 import { deviceAt } from './devices';
 import { choleskyFactor, type Factor } from './factor';
-import type { NetElement, NetSolution, Network, NodeId } from './types';
+import type { NetElement, NetSolution, Network, NodeId } from '../netlist/element';
 
 /** Leak from every node to ground, S: keeps a floating node's equation solvable, as circuit simulators do. */
 export const LEAK_S = 1e-9;

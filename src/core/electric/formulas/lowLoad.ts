@@ -1,4 +1,4 @@
-import { type Reason, reason } from '../kernel/reason';
+import { type Reason, reason } from '../../kernel/reason';
 import { type Figures, USUAL_FIGURES } from './figures';
 import { type LoadResistor, loadResistor } from './loadResistor';
 import type { SystemV } from './systemVoltage';

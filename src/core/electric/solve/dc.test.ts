@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { DIODE, ledCurve } from './devices';
-import { prepareNetwork } from './solve';
-import type { NetElement, Network } from './types';
+import { prepareNetwork } from './dc';
+import type { NetElement, Network } from '../netlist/element';
 
 const all = (n: Network) => new Set(n.elements.filter((e) => e.kind === 'switch').map((e) => e.id));
 const solve = (n: Network) => prepareNetwork(n).solve(all(n));
