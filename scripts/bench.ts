@@ -5,7 +5,7 @@ import { type AnyStoredEvent, foldJob } from '@/core/job';
 import type { Shelf } from '@/core/shelf';
 import { factRegistry } from '@/core/vehicle';
 import { tryFitLaws } from '@/core/fitment/testing/fitLaws';
-import { tryChainLaws } from '@/core/harness/testing/chainLaws';
+import { tryChainLaws } from '@/core/harness/connect/testing/chainLaws';
 import { benchBackup } from './bench/backup';
 import { benchShelf } from './bench/onShelf';
 import { benchHarness } from './bench/harness';

@@ -1,4 +1,4 @@
-import { isDuty } from '../harness/mapTypes';
+import { isDuty } from '../harness/connect/mapTypes';
 import { SYSTEM_V } from '../electric/formulas';
 import type { LampInput } from '../harness';
 import type { Lamp } from '../shelf/types';

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest';
 import { type Circuit, type LevelCase, ALL_OFF } from '../controls';
 import { liveHarness } from '../electric';
-import { indexAdapters } from './adapterIndex';
-import { buildSheet } from './buildSheet';
-import { feedCandidates, type FeedNeed } from './feeds';
-import type { FuseBox } from './fuseBox';
-import { inputSuits, pinMap } from './pinMap';
+import { indexAdapters } from './connect/adapterIndex';
+import { buildSheet } from './lead/buildSheet';
+import { feedCandidates, type FeedNeed } from './feed/feeds';
+import type { FuseBox } from './feed/fuseBox';
+import { inputSuits, pinMap } from './connect/pinMap';
 import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from './types';
 
 const ON = { kind: 'on' } as const;

@@ -4,12 +4,18 @@ import { circuitFinder } from '../controls';
 import { lowLoadCures } from '../electric/formulas';
 import { probeMeter } from '../electric';
 import { positionKey } from '../vehicle';
-import { drawLead } from './drawing';
-import { harnessChecks, netsOf, ringCause } from './harnessChecks';
-import { leadRows } from './leadRows';
-import { practiceHarness, practiceOhm, practiceVolt } from './practiceMeter';
-import { probeCause, type ProbeReadingTaken, probedCavities, probeGood } from './probing';
-import { againstStandard, TRAILER_CONNECTORS, trailerMatch, trailerStopTurn, trailerWires } from './trailer';
+import { drawLead } from './lead/drawing';
+import { harnessChecks, netsOf, ringCause } from './verify/harnessChecks';
+import { leadRows } from './lead/leadRows';
+import { practiceHarness, practiceOhm, practiceVolt } from './verify/practiceMeter';
+import { probeCause, type ProbeReadingTaken, probedCavities, probeGood } from './verify/probing';
+import {
+  againstStandard,
+  TRAILER_CONNECTORS,
+  trailerMatch,
+  trailerStopTurn,
+  trailerWires,
+} from './trailer/trailer';
 
 const HL = 'headlamp.front.left';
 const TL = 'tail.rear.left';

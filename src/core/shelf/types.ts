@@ -1,7 +1,7 @@
 import type { Dispute, PartNeed, Rule, StatementSource } from '../rule';
 import type { Circuit, LevelCase } from '../controls';
 import type { Adapter, ConnectorHalf, LampPlug, VehiclePlug } from '../harness/types';
-import type { Battery, FuseBox, PluginLead } from '../harness/fuseBox';
+import type { Battery, FuseBox, PluginLead } from '../harness/feed/fuseBox';
 import type { Prose } from '../kernel/reason';
 import type { StepSheet } from '../strip/types';
 import type {

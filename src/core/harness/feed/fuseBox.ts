@@ -1,6 +1,6 @@
-import type { LevelCase } from '../controls';
-import type { Rule } from '../rule';
-import type { Prose } from '../kernel/reason';
+import type { LevelCase } from '../../controls';
+import type { Rule } from '../../rule';
+import type { Prose } from '../../kernel/reason';
 
 /** Sizes of blade fuses. Source: ISO 8820-3. */
 export const BLADES = ['low-profile', 'mini', 'regular', 'maxi'] as const;

@@ -1,9 +1,9 @@
-import { cavityOf } from '../kernel/ids';
-import { ALL_OFF, type Circuit, type ControlState, type Level, levelOf, stateText } from '../controls';
-import { type Reason, reason } from '../kernel/reason';
+import { cavityOf } from '../../kernel/ids';
+import { ALL_OFF, type Circuit, type ControlState, type Level, levelOf, stateText } from '../../controls';
+import { type Reason, reason } from '../../kernel/reason';
 import { type ProbeFault, type ProbedCavity, singleProbeFaults, type Tie, tieWith } from './probeFaults';
 import type { ProbeList } from './probeList';
-import type { VehiclePlug } from './types';
+import type { VehiclePlug } from '../types';
 
 /** One reading to take with power on and the lamp's plug off. */
 export interface ProbeStep {

@@ -1,4 +1,4 @@
-import { compareText } from '../kernel/reason';
+import { compareText } from '../../kernel/reason';
 import type { PinMap } from './mapTypes';
 
 /** A chain that a person can take. */

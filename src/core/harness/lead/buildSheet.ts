@@ -1,9 +1,9 @@
-import { cavityOf } from '../kernel/ids';
-import type { Circuit } from '../controls';
-import { sizesLike, WIRES, type WireSize } from '../electric/formulas';
-import { compareText, type Reason, reason } from '../kernel/reason';
-import type { PinMap } from './mapTypes';
-import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug, Wire } from './types';
+import { cavityOf } from '../../kernel/ids';
+import type { Circuit } from '../../controls';
+import { sizesLike, WIRES, type WireSize } from '../../electric/formulas';
+import { compareText, type Reason, reason } from '../../kernel/reason';
+import type { PinMap } from '../connect/mapTypes';
+import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug, Wire } from '../types';
 
 /** *Setting*: length of a lead between two plugs, m. */
 export const LEAD_M = 0.3;

@@ -1,12 +1,12 @@
-import { cavityOf } from '../kernel/ids';
-import type { Circuit } from '../controls';
-import { compareText, type Reason, reason } from '../kernel/reason';
-import type { BuildSheet } from './buildSheet';
-import { isFed, type PinMap } from './mapTypes';
+import { cavityOf } from '../../kernel/ids';
+import type { Circuit } from '../../controls';
+import { compareText, type Reason, reason } from '../../kernel/reason';
+import type { BuildSheet } from '../lead/buildSheet';
+import { isFed, type PinMap } from '../connect/mapTypes';
 import { probeList, type ProbeList } from './probeList';
 import { type ProbeMeter, type ProbeStep, probeSteps } from './probing';
 import { likelyFaults, type Net, type RingOut, ringOut, type RingOutStep } from './ringOut';
-import type { VehiclePlug } from './types';
+import type { VehiclePlug } from '../types';
 
 /** *Settings*: a wire that is whole, and wires that do not touch, Ω. Between the two something is bad. */
 export const WHOLE_OHM = 0.5;

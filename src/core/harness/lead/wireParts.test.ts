@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { wired } from '../../../e2e/support/wired';
-import { lowLoadCures } from '../electric/formulas';
-import { type FeedCandidate } from './feeds';
+import { wired } from '../../../../e2e/support/wired';
+import { lowLoadCures } from '../../electric/formulas';
+import { type FeedCandidate } from '../feed/feeds';
 import { type WirePart, wireParts } from './wireParts';
 
 const of = (parts: readonly WirePart[], kind: WirePart['kind']) => parts.filter((p) => p.kind === kind);

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { tryChainLaws } from './testing/chainLaws';
 import { describe, expect, it } from 'vitest';
-import { USUAL_FIGURES } from '../electric/formulas';
+import { USUAL_FIGURES } from '../../electric/formulas';
 import { adapterChain, type ChainInput } from './adapterChain';
 import { indexAdapters } from './adapterIndex';
 import { chainChoices } from './chainChoices';
-import type { Adapter, ConnectorHalf, LampInput, LampPlug, ShelfAdapter, VehiclePlug } from './types';
+import type { Adapter, ConnectorHalf, LampInput, LampPlug, ShelfAdapter, VehiclePlug } from '../types';
 
 const half = (id: string, h: 'vehicle' | 'lamp', more: Partial<ConnectorHalf> = {}): ConnectorHalf => ({
   id,

@@ -8,7 +8,7 @@ import {
   type LevelCase,
   type Need,
   stateText,
-} from '../controls';
+} from '../../controls';
 import {
   drainDays,
   feedFuse,
@@ -18,10 +18,10 @@ import {
   voltageDrop,
   type WireSize,
   WIRES,
-} from '../electric/formulas';
+} from '../../electric/formulas';
 import type { FeedSchool } from './feedSchool';
-import { clean } from '../kernel/clean';
-import { compareText, type Prose, type Reason, reason } from '../kernel/reason';
+import { clean } from '../../kernel/clean';
+import { compareText, type Prose, type Reason, reason } from '../../kernel/reason';
 import type { Battery, Environment, FuseBox, FuseSlot, PluginLead } from './fuseBox';
 import { type Leg, legsFrom, type Point } from './route';
 

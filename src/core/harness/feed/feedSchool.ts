@@ -1,4 +1,4 @@
-import type { LevelCase } from '../controls';
+import type { LevelCase } from '../../controls';
 
 /** The four schools of feeding what the old lamp never had, least harm first. */
 export const FEED_SCHOOLS = ['plug-in-lead', 'fuse-tap', 'battery-module', 'lamp-wire'] as const;

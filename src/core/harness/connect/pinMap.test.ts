@@ -1,14 +1,14 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Circuit } from '../controls';
-import type { Shelf } from '../shelf';
+import type { Circuit } from '../../controls';
+import type { Shelf } from '../../shelf';
 import { mating, seenFrom } from './face';
 import type { PinMapInput } from './mapTypes';
 import { pinMap } from './pinMap';
 import { indexAdapters } from './adapterIndex';
-import { shelfAdapters } from '../shelf/adapters';
-import type { ConnectorHalf, LampPlug, VehiclePlug } from './types';
+import { shelfAdapters } from '../../shelf/adapters';
+import type { ConnectorHalf, LampPlug, VehiclePlug } from '../types';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const packet = shelf.families.find((f) => f.id === 'orrel-packet');

@@ -1,4 +1,4 @@
-import { compareText } from '../kernel/reason';
+import { compareText } from '../../kernel/reason';
 
 /** Ends of a harness that are joined to one another: a wire with its two ends, or several that meet in a joint. */
 export interface Net {

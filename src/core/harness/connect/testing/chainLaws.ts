@@ -1,7 +1,7 @@
-import { seededRandom } from '../../kernel/seededRandom';
+import { seededRandom } from '../../../kernel/seededRandom';
 import { adapterChain } from '../adapterChain';
 import { indexAdapters } from '../adapterIndex';
-import type { ConnectorHalf, LampPlug, ShelfAdapter, VehiclePlug } from '../types';
+import type { ConnectorHalf, LampPlug, ShelfAdapter, VehiclePlug } from '../../types';
 
 /** A random shelf of adapters between random plugs. */
 export interface ChainCase {

@@ -1,9 +1,9 @@
 import TinyQueue from 'tinyqueue';
-import { USUAL_FIGURES } from '../electric/formulas';
-import { compareText } from '../kernel/reason';
+import { USUAL_FIGURES } from '../../electric/formulas';
+import { compareText } from '../../kernel/reason';
 import { type AdapterIndex, type IndexedAdapter, LEADS, leastRest, type Rest } from './adapterIndex';
 import { mating, turnedCavity } from './face';
-import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from './types';
+import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from '../types';
 
 /** *Setting*: adapters in one chain at most. */
 export const MAX_LINKS = 3;

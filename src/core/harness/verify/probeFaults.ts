@@ -1,5 +1,5 @@
-import type { Level } from '../controls';
-import { compareText } from '../kernel/reason';
+import type { Level } from '../../controls';
+import { compareText } from '../../kernel/reason';
 
 /** What a wire of the vehicle's plug is tied to: the battery's plus or the body, by what its circuit does now. */
 export interface Tie {

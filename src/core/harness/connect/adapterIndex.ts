@@ -1,6 +1,6 @@
-import { compareText } from '../kernel/reason';
-import { splitCavity } from '../kernel/ids';
-import type { Adapter, ShelfAdapter } from './types';
+import { compareText } from '../../kernel/reason';
+import { splitCavity } from '../../kernel/ids';
+import type { Adapter, ShelfAdapter } from '../types';
 
 /** Families in this module are text; bare leads have one of their own that no moulded housing can have. */
 export const LEADS = '(leads)';

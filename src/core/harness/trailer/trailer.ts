@@ -1,5 +1,5 @@
-import { type Circuit, type Need, needOf, needOfCombined, suitsLevels } from '../controls';
-import type { VehiclePlug, WireCode } from './types';
+import { type Circuit, type Need, needOf, needOfCombined, suitsLevels } from '../../controls';
+import type { VehiclePlug, WireCode } from '../types';
 
 /** What a pin of a trailer connector does. `combined`: stop and turn on one wire. */
 export type TrailerPin =

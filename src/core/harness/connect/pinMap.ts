@@ -1,9 +1,9 @@
-import { cavityOf } from '../kernel/ids';
-import { differences, inSeries, suitsLevels, variations } from '../controls';
-import { USUAL_FIGURES } from '../electric/formulas';
-import { clean } from '../kernel/clean';
-import { compareText, type Reason, reason } from '../kernel/reason';
-import type { Side } from '../vehicle';
+import { cavityOf } from '../../kernel/ids';
+import { differences, inSeries, suitsLevels, variations } from '../../controls';
+import { USUAL_FIGURES } from '../../electric/formulas';
+import { clean } from '../../kernel/clean';
+import { compareText, type Reason, reason } from '../../kernel/reason';
+import type { Side } from '../../vehicle';
 import type { Chain, SeriesSuits } from './adapterChain';
 import { inputConflicts, plugConflicts, voltageConflicts } from './conflicts';
 import { handJoint, type Joint, joinPlugs, type Joints } from './joints';
@@ -16,7 +16,7 @@ import {
   type PinMap,
   type PinMapInput,
 } from './mapTypes';
-import type { LampInput, LampPlug } from './types';
+import type { LampInput, LampPlug } from '../types';
 
 /**
  * Maps the lamp's plugs onto the vehicle's, cavity by cavity, through the cheapest chain of adapters that sets

@@ -1,4 +1,4 @@
-import { compareText } from '../kernel/reason';
+import { compareText } from '../../kernel/reason';
 import {
   adapterChain,
   type Chain,
@@ -10,7 +10,7 @@ import {
   waysToMate,
 } from './adapterChain';
 import { type AdapterIndex, LEADS } from './adapterIndex';
-import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from './types';
+import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from '../types';
 
 /** One place that a wire passes on its way from the vehicle to the lamp. */
 export interface WireStop {

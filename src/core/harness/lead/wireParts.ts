@@ -1,7 +1,7 @@
-import { type Cure, type LoadResistor, type WireSize } from '../electric/formulas';
+import { type Cure, type LoadResistor, type WireSize } from '../../electric/formulas';
 import type { BuildSheet } from './buildSheet';
-import type { FeedCandidate } from './feeds';
-import type { PinMap } from './mapTypes';
+import type { FeedCandidate } from '../feed/feeds';
+import type { PinMap } from '../connect/mapTypes';
 
 /** Something to buy or to take off the shelf for the wiring. */
 export type WirePart =

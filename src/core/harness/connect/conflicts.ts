@@ -1,9 +1,9 @@
-import { worksOn } from '../electric/formulas';
-import { type Difference, stateText } from '../controls';
-import { compareText, type Reason, reason } from '../kernel/reason';
+import { worksOn } from '../../electric/formulas';
+import { type Difference, stateText } from '../../controls';
+import { compareText, type Reason, reason } from '../../kernel/reason';
 import type { Joint, Joints } from './joints';
 import { isFed, type MappedInput, needsOf, type PinMapInput } from './mapTypes';
-import type { LampPlug } from './types';
+import type { LampPlug } from '../types';
 
 const familyOf = (m: PinMapInput, connector: string) => m.connector(connector)?.family ?? connector;
 

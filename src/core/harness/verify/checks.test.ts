@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Circuit, LevelCase } from '../controls';
-import type { Shelf } from '../shelf';
+import type { Circuit, LevelCase } from '../../controls';
+import type { Shelf } from '../../shelf';
 import { probeList } from './probeList';
 import {
   catches,

@@ -1,4 +1,4 @@
-import { seededRandom } from '../kernel/seededRandom';
+import { seededRandom } from '../../kernel/seededRandom';
 import { type ProbedCavity, type ProbeFault, singleProbeFaults } from './probeFaults';
 import { type ProbeMeter, type ProbeStep, seenWith } from './probing';
 import { type HarnessFault, type Net, readsJoined, type RingOutStep, singleFaults } from './ringOut';

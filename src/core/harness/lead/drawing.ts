@@ -1,5 +1,5 @@
-import { cavityOf } from '../kernel/ids';
-import { compareText } from '../kernel/reason';
+import { cavityOf } from '../../kernel/ids';
+import { compareText } from '../../kernel/reason';
 import type { LeadRow } from './leadRows';
 
 /** A drawing as plain shapes, so that screen, file and paper draw the same. Lengths in points. */

@@ -1,4 +1,4 @@
-import type { ConnectorHalf } from './types';
+import type { ConnectorHalf } from '../types';
 
 /** From which side a connector is looked at. */
 export type FaceView = 'mating' | 'wire';

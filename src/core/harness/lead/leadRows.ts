@@ -1,7 +1,7 @@
-import type { WireSize } from '../electric/formulas';
+import type { WireSize } from '../../electric/formulas';
 import type { BuildSheet } from './buildSheet';
-import { isFed, type PinMap } from './mapTypes';
-import type { InputRole, VehiclePlug, Wire } from './types';
+import { isFed, type PinMap } from '../connect/mapTypes';
+import type { InputRole, VehiclePlug, Wire } from '../types';
 
 /** One wire of the joint table: from a cavity of the vehicle to a cavity of the lamp. */
 export interface LeadRow {

@@ -10,8 +10,8 @@ import {
   levelOf,
   possibleStates,
   supportOf,
-} from '../controls';
-import { compareText } from '../kernel/reason';
+} from '../../controls';
+import { compareText } from '../../kernel/reason';
 
 /** What the meter should read at one cavity in a setting, lamp off the plug. */
 export interface ProbeReading {

@@ -1,11 +1,11 @@
-import { type Circuit, type Difference, type Need, needOf, needOfCombined } from '../controls';
-import type { Figures, SystemV } from '../electric/formulas';
-import type { Reason } from '../kernel/reason';
-import { DUTIES, type Duty, type LampFunction, type Side } from '../vehicle';
+import { type Circuit, type Difference, type Need, needOf, needOfCombined } from '../../controls';
+import type { Figures, SystemV } from '../../electric/formulas';
+import type { Reason } from '../../kernel/reason';
+import { DUTIES, type Duty, type LampFunction, type Side } from '../../vehicle';
 import type { Chain } from './adapterChain';
 import type { AdapterIndex } from './adapterIndex';
 import type { Arrival, Joint, WireStop } from './joints';
-import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from './types';
+import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from '../types';
 
 /** How an input of the lamp gets what it needs. `by-hand`: through a lead that a person pinned. */
 export type InputVerdict = 'direct' | 'through-adapter' | 'by-hand' | 'extra-feed' | 'mode-choice' | 'unfed';
