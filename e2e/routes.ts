@@ -44,7 +44,7 @@ export const ROUTES: readonly Route[] = [
     method: 'POST',
     path: () => '/api/ask',
     reach: 'shop',
-    body: () => ({ ask: ['vin'], vehicle: { line: 'orrel-packet' } }),
+    body: () => ({ ask: ['vin'], vehicle: { line: 'nowhere' } }),
   },
   { folder: 'api/bundle', method: 'GET', path: () => '/api/bundle', reach: 'shop' },
   {
