@@ -97,6 +97,26 @@ describe('parts that hang on an unknown', () => {
     expect(j.openFacts).toEqual(['model-year@vehicle']);
   });
 
+  it('are called perhaps in the reasons too, while what they hang on is open', () => {
+    // Either lead may be the one, by year; whether it goes in at all hangs on the tow bar.
+    const mends = [
+      { ...part('early-lead'), when: year('early', undefined, 2017) },
+      { ...part('late-lead'), when: year('late', 2018) },
+    ];
+    const rule: Rule = {
+      op: 'all',
+      of: [
+        { op: 'equals', id: 'k2', fact: 'plug', value: 'K2', mends },
+        { op: 'equals', id: 'tow', fact: 'tow', value: true },
+      ],
+    };
+    const j = judged({ rule }, { [`plug@${LEFT}`]: 'K1', [`plug@${RIGHT}`]: 'K1' });
+    expect(j.verdict).toBe('check-first');
+    expect(j.reasons.map((r) => r.code)).toContain('leaf-perhaps');
+    expect(j.reasons.map((r) => r.code)).not.toContain('leaf-unmet');
+    expect(said(j)).toEqual(['2 early-lead? model-year@vehicle', '2 late-lead? model-year@vehicle']);
+  });
+
   it('count once for the set and once a side, as they are said', () => {
     const rule: Rule = {
       op: 'equals',

@@ -27,6 +27,7 @@ const ORDER = [
   'leaf-unmet',
   'required-open',
   'leaf-open',
+  'leaf-perhaps',
   'lost-but-supplied',
   'leaf-mended',
   'leaf-met',
@@ -39,8 +40,9 @@ export interface Explained {
   /** The minimal set that the verdict stands on. */
   readonly facts: readonly FactRef[];
   readonly open: readonly FactRef[];
-  /** The mends that are surely taken. */
+  /** The mends that are surely taken, and those that may be. */
   readonly mended: readonly MendTag[];
+  readonly perhaps: readonly MendTag[];
 }
 
 /**
@@ -52,12 +54,13 @@ export interface Explained {
 export function explain(
   p: Prepared,
   known: Known,
-  { verdict, facts, open, mended }: Explained,
+  { verdict, facts, open, mended, perhaps }: Explained,
   requirements: readonly RequirementOutcome[],
   application: string,
 ): readonly Reason[] {
   const found: Reason[] = requirements.flatMap((r) => requirementReason(r, verdict));
   const taken = new Set(mended.map((t) => t.leaf));
+  const possible = new Set(perhaps.map((t) => t.leaf));
   for (const { leaf, negated } of visibleLeaves(p.condition)) {
     const value = known.get(leaf.ref);
     if (value === undefined) {
@@ -65,7 +68,13 @@ export function explain(
       continue;
     }
     const met = accepted(leaf.accepts, value) !== negated;
-    const code = met ? 'leaf-met' : taken.has(leaf.id) ? 'leaf-mended' : 'leaf-unmet';
+    const code = met
+      ? 'leaf-met'
+      : taken.has(leaf.id)
+        ? 'leaf-mended'
+        : possible.has(leaf.id)
+          ? 'leaf-perhaps'
+          : 'leaf-unmet';
     if (!says(verdict, code)) continue;
     // A mended leaf explains the parts even where the verdict would be the same without knowing it.
     if (!facts.includes(leaf.ref) && verdict !== 'check-first' && code !== 'leaf-mended') continue;
@@ -81,7 +90,7 @@ function says(verdict: Verdict, code: LeafCode): boolean {
     case 'fits':
       return code === 'leaf-met';
     case 'fits-with-parts':
-      return code !== 'leaf-unmet';
+      return code === 'leaf-met' || code === 'leaf-mended';
     case 'does-not-fit':
       return code === 'leaf-unmet';
     case 'check-first':

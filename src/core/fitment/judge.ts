@@ -156,7 +156,7 @@ export function judge(plan: SwapPlan, given: JudgeContext): Judgement {
       ...explain(
         prepared,
         known,
-        { verdict, facts, open, mended: needs?.certain ?? [] },
+        { verdict, facts, open, mended: needs?.certain ?? [], perhaps: needs?.perhaps ?? [] },
         outcomes,
         plan.application.id,
       ),

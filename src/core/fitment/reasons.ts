@@ -51,6 +51,7 @@ declare module '../kernel/reason' {
     'leaf-met': OfLeaf;
     'leaf-mended': OfLeaf;
     'leaf-unmet': OfLeaf;
+    'leaf-perhaps': OfLeaf;
     'leaf-open': OfLeaf;
     'dispute-open': { readonly about: Prose; readonly fact: string; readonly dispute: string };
     'dispute-settled': { readonly about: Prose; readonly fact: string; readonly dispute: string };
@@ -66,4 +67,4 @@ declare module '../kernel/reason' {
 }
 
 /** A reason that tells of a condition on a fact. */
-export type LeafCode = 'leaf-met' | 'leaf-mended' | 'leaf-unmet' | 'leaf-open';
+export type LeafCode = 'leaf-met' | 'leaf-mended' | 'leaf-perhaps' | 'leaf-unmet' | 'leaf-open';

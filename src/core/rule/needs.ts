@@ -29,8 +29,9 @@ export interface Needs {
   readonly work: readonly WorkNeeded[];
   /** Minutes that the mends take, at least and at most. */
   readonly minutes: { readonly low: number; readonly high: number };
-  /** Mends that are taken in every such world, by their leaf. */
+  /** Mends that are taken in every such world, by their leaf, and those that are taken in some. */
   readonly certain: readonly MendTag[];
+  readonly perhaps: readonly MendTag[];
   /** false: too many combinations; what is not certain may be more than is really needed. */
   readonly exact: boolean;
 }
@@ -56,6 +57,7 @@ export function needsOf(p: Prepared, known: Known, sides: readonly string[]): Ne
   const work = new Map<string, WorkNeeded>();
   const minutes = { low: 0, high: 0 };
   const certain: MendTag[] = [];
+  const perhaps: MendTag[] = [];
   for (const group of groups) {
     const plans = plansOf(group, counting, tried);
     if (plans.length === 0) continue;
@@ -74,7 +76,7 @@ export function needsOf(p: Prepared, known: Known, sides: readonly string[]): Ne
     minutes.high += Math.max(...times);
     for (const tag of new Map(plans.flat().map((t) => [tagKey(t), t])).values()) {
       const always = plans.every((tags) => tags.some((t) => tagKey(t) === tagKey(tag)));
-      if (always) certain.push(tag);
+      (always ? certain : perhaps).push(tag);
       if (counting.option(tag)?.mend.parts.length === 0) work.set(tagKey(tag), { ...tag, certain: always });
     }
   }
@@ -99,6 +101,7 @@ export function needsOf(p: Prepared, known: Known, sides: readonly string[]): Ne
     work: [...work.values()].sort((a, b) => compareText(tagKey(a), tagKey(b))),
     minutes,
     certain,
+    perhaps,
     exact: tried.exact && naming.exact,
   };
 }

@@ -11,6 +11,7 @@ import type { FitData } from './fitData';
 const MARK: Readonly<Record<string, 'fits' | 'fits-with-parts' | 'check-first' | 'does-not-fit'>> = {
   'leaf-met': 'fits',
   'leaf-mended': 'fits-with-parts',
+  'leaf-perhaps': 'check-first',
   'lost-but-supplied': 'fits-with-parts',
   'leaf-open': 'check-first',
   'required-open': 'check-first',

@@ -63,6 +63,7 @@ export function InputLine({
               : reading.volt === null
                 ? t('wire.floats')
                 : `${t('wire.volt', { volt: say.number(Math.round(reading.volt * 100) / 100) })} · ${t('wire.amp', { amp: say.number(Math.round(Math.abs(amp) * 100) / 100) })}`}
+            {reading?.mean && reading.level?.kind === 'pulsed' && ` · ${t('wire.mean')}`}
             {amp < -0.001 && i.input.does !== 'ground' && (
               <b className="block text-plum">{t('wire.feeds-back')}</b>
             )}
