@@ -1,5 +1,5 @@
 export * from './netlist/element';
-export { type Fault, inject } from './netlist/fault';
+export type { Fault } from './netlist/fault';
 export * from './solve/devices';
 export { LEAK_S, prepareNetwork, type PreparedNetwork } from './solve/dc';
 export * from './build/fromHarness';
