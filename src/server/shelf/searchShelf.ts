@@ -35,6 +35,9 @@ function tsQuery(query: string): string | null {
   return named.length === 0 ? null : named.map((w, i) => (i === named.length - 1 ? `${w}:*` : w)).join(' & ');
 }
 
+/** Up to so many that are found they are sorted, beyond they are met on the way. */
+const FEW = 10_000;
+
 /**
  * A page of the shelf's rows of a kind, by words of the trade: `hood` finds what the record calls bonnet.
  * @returns rows in the order of their ids, and how many there are in all
@@ -61,11 +64,14 @@ export async function searchShelf<K extends ShelfKind>(
     .select({ total: sql<number>`count(*)::int` })
     .from(catalogueHead)
     .where(where);
+  const total = counted?.total ?? 0;
+  if (total <= page.from) return { rows: [], total };
   const heads = db
     .select({ id: catalogueHead.id, rev: catalogueHead.rev })
     .from(catalogueHead)
     .where(where)
-    .orderBy(catalogueHead.id)
+    // Of few that are found all are sorted: walking the whole shelf in its order to come upon them takes far longer.
+    .orderBy(total > FEW ? catalogueHead.id : sql`${catalogueHead.id} || ''`)
     .limit(page.size)
     .offset(page.from)
     .as('page');
@@ -85,7 +91,7 @@ export async function searchShelf<K extends ShelfKind>(
     .leftJoin(user, eq(user.id, catalogueRow.madeBy))
     .orderBy(catalogueRow.id);
   return {
-    total: counted?.total ?? 0,
+    total,
     rows: rows.map((r) => ({ ...asFound(r), body: r.body as ShelfKinds[K] })),
   };
 }

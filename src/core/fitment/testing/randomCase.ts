@@ -13,17 +13,22 @@ export interface FitCase {
   readonly known: ReadonlyMap<string, FactValue>;
 }
 
-/** What each fact of a case can be: small, so that every world can be tried. */
+/**
+ * What each fact of a case can be: small, so that every world can be tried. A width can be any whole number between the
+ * bounds that tests have: one of each gap stands for all.
+ */
 export const DOMAINS: Readonly<Record<string, readonly FactValue[]>> = {
   'model-year': [2015, 2016, 2017, 2018, 2019, 2020],
   market: ['NA', 'ECE', 'none'],
   'system-voltage': ['12', '24'],
   tow: [false, true],
   kit: ['a', 'b', 'c'],
-  width: [1900, 2000, 2031, 2032, 2100],
+  width: [1900, 1950, 2000, 2010, 2031, 2032, 2060, 2100],
   plug: ['K1', 'K2', 'K3'],
   source: ['filament', 'led'],
 };
+/** The bounds that tests of a width have. */
+const WIDTHS: readonly number[] = [1900, 2000, 2031, 2032, 2100];
 const POSITION_FACTS = ['plug', 'source'];
 const VEHICLE_FACTS = ['model-year', 'tow', 'kit', 'width'];
 const KEYS: readonly FactKey[] = Object.entries(DOMAINS).map(([id, values]) => ({
@@ -57,7 +62,7 @@ export function randomCase(random: () => number): FitCase {
   const test = (facts: readonly string[]): Predicate => {
     const fact = one(facts);
     const id = `p${(ids += 1)}`;
-    const values = DOMAINS[fact] ?? [];
+    const values = fact === 'width' ? WIDTHS : (DOMAINS[fact] ?? []);
     if (typeof values[0] === 'number') {
       const from = one(values) as number;
       const to = one(values) as number;
