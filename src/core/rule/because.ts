@@ -15,10 +15,16 @@ export function because(p: Prepared, known: Known): readonly FactRef[] {
   const verdict = verdictOf(evaluate(p, known));
   const used = p.facts.filter((ref) => known.has(ref)).sort(compareText);
   const kept = new Map([...known].filter(([ref]) => used.includes(ref) || !p.index.has(ref)));
-  for (const ref of used) {
-    const value = kept.get(ref);
-    kept.delete(ref);
-    if (value !== undefined && verdictOf(evaluate(p, kept)) !== verdict) kept.set(ref, value);
+  // A look that is left out brings the claims back, and with them another fact may have become idle: until none has.
+  for (let shrunk = true; shrunk;) {
+    shrunk = false;
+    for (const ref of used) {
+      const value = kept.get(ref);
+      if (value === undefined) continue;
+      kept.delete(ref);
+      if (verdictOf(evaluate(p, kept)) === verdict) shrunk = true;
+      else kept.set(ref, value);
+    }
   }
   return used.filter((ref) => kept.has(ref));
 }
