@@ -1,4 +1,11 @@
-import { type Accepts, factRef, type FactRef, type FactRegistry, type PositionKey } from '../vehicle';
+import {
+  type Accepts,
+  factRef,
+  type FactRef,
+  type FactRegistry,
+  type PositionKey,
+  sideOfKey,
+} from '../vehicle';
 import { type Mend, type Predicate, predicateTest, type Rule } from './language';
 
 /** What stands behind a leaf, for explanations. */
@@ -111,12 +118,9 @@ export function bindPredicate(
     })),
     origin,
     position: onVehicle ? null : position,
-    side: onVehicle ? null : sideOf(position),
+    side: onVehicle ? null : sideOfKey(position),
   };
 }
-
-/** The side in a position's key: its third word. */
-const sideOf = (position: PositionKey): string | null => position.split('.')[2] ?? null;
 
 const isConstant = (c: Condition, value: 'yes' | 'no'): boolean =>
   c.kind === 'constant' && c.value === value && (value === 'yes' || c.mends.length === 0);

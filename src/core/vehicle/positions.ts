@@ -81,6 +81,17 @@ export function mirrorPosition(p: Position): Position {
   return { ...p, side };
 }
 
+/** The side in a position's key: its third word; null: it is none. */
+export const sideOfKey = (key: PositionKey): Side | null =>
+  SIDES.find((s) => s === key.split('.')[2]) ?? null;
+
+/** The key of the place opposite: left and right exchanged, all else as it is. */
+export function mirrorKey(key: PositionKey): PositionKey {
+  const [role = '', end = '', side = '', ...rest] = key.split('.');
+  const other = side === 'left' ? 'right' : side === 'right' ? 'left' : side;
+  return [role, end, other, ...rest].join('.');
+}
+
 const END_ORDER: readonly End[] = ['front', 'side', 'roof', 'rear'];
 const SIDE_ORDER: readonly Side[] = ['left', 'centre', 'right'];
 

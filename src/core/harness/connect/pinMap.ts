@@ -25,6 +25,7 @@ import type { LampInput, LampPlug } from '../types';
  */
 export function pinMap(m: PinMapInput): PinMap {
   const suits = suiting(m);
+  const series = seriesSuits(m);
   const picks = alternatives(m.lampPlugs)
     .map((plugs) => ({
       plugs,
@@ -34,7 +35,7 @@ export function pinMap(m: PinMapInput): PinMap {
         lampPlugs: plugs,
         index: m.adapters,
         suits,
-        series: seriesSuits(m),
+        series,
       }),
     }))
     .sort(
@@ -52,7 +53,7 @@ export function pinMap(m: PinMapInput): PinMap {
   const inputs = plugs.flatMap((plug) => {
     const joint = byHand.joints.find((j) => j.lamp.id === plug.id);
     const met = joint && eitherWay(plug, joint, suits);
-    return plug.inputs.map((input) => mapInput(m, plug, input, met, suits));
+    return plug.inputs.map((input) => mapInput(m, plug, input, met, suits, series));
   });
   const circuits = mapCircuits(m, inputs);
   const conflicts = [
@@ -198,6 +199,7 @@ function mapInput(
   input: LampInput,
   joint: Joint | undefined,
   suits: Suits,
+  series: SeriesSuits,
 ): MappedInput {
   const base = {
     plug: plug.id,
@@ -222,7 +224,6 @@ function mapInput(
   const from = { plug: at, cavity, circuit, ...(also ? { also } : {}) };
   const fed = joint.byHand ? 'by-hand' : joint.parts.length > 0 ? 'through-adapter' : 'direct';
   const back = switchedReturn(m, plug, joint);
-  const series = seriesSuits(m);
   const servedBack = (r: string) =>
     plug.inputs.some((i) => {
       const supply = joint.arrivals.get(i.cavity)?.circuit;

@@ -1,6 +1,6 @@
 import { readingOf } from '../../kernel/ids';
 import { reason } from '../../kernel/reason';
-import type { PositionKey } from '../../vehicle';
+import { mirrorKey, type PositionKey } from '../../vehicle';
 import type { JobRecord } from '../fold';
 import { unlikeLight } from '../readings/lightChange';
 import type { ChoiceCheck } from '../readings/check';
@@ -8,10 +8,8 @@ import type { RuledItem } from './handItems';
 
 /** The lamp of the other side; null: it stands in the centre, or the line has none there. */
 export function twinOf(position: PositionKey, places: ReadonlySet<PositionKey>): PositionKey | null {
-  const [role = '', end = '', side = '', ...rest] = position.split('.');
-  const other = side === 'left' ? 'right' : side === 'right' ? 'left' : null;
-  const twin = other === null ? '' : [role, end, other, ...rest].join('.');
-  return places.has(twin) ? twin : null;
+  const twin = mirrorKey(position);
+  return twin !== position && places.has(twin) ? twin : null;
 }
 
 /**

@@ -18,7 +18,13 @@ import { certainty } from '../../fitment/functionRows';
 import { type FeedCandidate, feedCandidates, type FeedNeed, type FeedSources } from '../../harness';
 import type { Rule } from '../../rule';
 import type { Family, Lamp } from '../../shelf/types';
-import { type FactRegistry, type LampFunction, type PositionKey, positionKey } from '../../vehicle';
+import {
+  type FactRegistry,
+  type LampFunction,
+  mirrorKey,
+  type PositionKey,
+  positionKey,
+} from '../../vehicle';
 import type { JobRecord, SwapRecord } from '../fold';
 import { circuitsOf } from './mapping';
 import type { PositionWiring } from './wiring';
@@ -164,17 +170,17 @@ const watchesCircuit = (c: Circuit): boolean =>
   c.monitoring.kind === 'threshold' && c.monitoring.watches === 'circuit';
 
 /**
- * Mode plugs of the two sides that are not set alike, whichever way they differ: open and closed, loops of two kinds, a
- * loop on one side only. Compared by what the lamp does for it, not by the name of the cavity.
+ * Mode plugs of the two sides that are not set alike, whichever way they differ: open and closed, or loops of two
+ * kinds. Compared by what the lamp does for it, not by the name of the cavity.
  */
 export function modesThatDiffer(modes: readonly ModeMatter[]): readonly (readonly ModeMatter[])[] {
   const byPlace = new Map<string, ModeMatter[]>();
   for (const m of modes) byPlace.set(m.position, [...(byPlace.get(m.position) ?? []), m]);
   const seen = new Set<string>();
   return [...byPlace].flatMap(([position, list]) => {
-    const other = byPlace.get(otherSide(position));
+    const other = byPlace.get(mirrorKey(position));
     if (!other || seen.has(position)) return [];
-    seen.add(otherSide(position));
+    seen.add(mirrorKey(position));
     const all = [...list, ...other];
     if (all.some((m) => !m.chosen)) return [];
     return doesOf(list) === doesOf(other) ? [] : [all];
@@ -187,12 +193,6 @@ const doesOf = (list: readonly ModeMatter[]): string =>
     .map((m) => JSON.stringify(m.mode && m.chosen ? m.mode[m.chosen] : m.chosen))
     .sort()
     .join();
-
-const otherSide = (position: PositionKey): PositionKey =>
-  position
-    .split('.')
-    .map((w) => (w === 'left' ? 'right' : w === 'right' ? 'left' : w))
-    .join('.');
 
 /** Where a feed can be taken on this vehicle, as far as the facts tell. */
 export function feedSourcesOf(
