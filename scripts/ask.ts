@@ -5,7 +5,7 @@ import { parseArgs } from 'node:util';
 import { answer } from '@/core/ask';
 import { readCase } from '@/formats/ask';
 import { readShelfFile } from '@/formats/shelf';
-import { EMPTY_SHELF, type Shelf } from '@/core/shelf';
+import { EMPTY_SHELF, type Shelf } from '@/core/catalogue';
 
 const USAGE = `npm run --silent ask -- case.json [--pretty]
   case.json  a case as docs/formats/case.md has it; - reads it from standard input`;

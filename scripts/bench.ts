@@ -2,7 +2,7 @@
 import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { AIMS, indexShelf, planLooks, shortlist } from '@/core/fitment';
 import { type AnyStoredEvent, foldJob } from '@/core/job';
-import type { Shelf } from '@/core/shelf';
+import type { Shelf } from '@/core/catalogue';
 import { factRegistry } from '@/core/vehicle';
 import { tryFitLaws } from '@/core/fitment/testing/fitLaws';
 import { tryChainLaws } from '@/core/harness/connect/testing/chainLaws';

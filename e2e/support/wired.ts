@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { circuitFinder } from '@/core/controls';
 import { buildSheet, inputSuits, pinMap, type PinMapInput, wantsLead } from '@/core/harness';
-import { type Shelf, shelfAdapters } from '@/core/shelf';
+import { type Shelf, shelfAdapters } from '@/core/catalogue';
 import { type PositionKey, positionKey } from '@/core/vehicle';
 
 export const DEMO_SHELF = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;

@@ -1,7 +1,7 @@
 /** A seeded catalogue of any size, shaped like a real one: many lines, few applications each. */
 import { seededRandom } from '@/core/kernel/seededRandom';
 import { csvColumns } from '@/formats/shelf';
-import type { Application, Family, Lamp, Shelf } from '@/core/shelf';
+import type { Application, Family, Lamp, Shelf } from '@/core/catalogue';
 
 /** Applications that serve one vehicle line's headlamps. */
 export const PER_FAMILY = 10;

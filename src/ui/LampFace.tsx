@@ -1,5 +1,5 @@
 import type { CSSProperties } from 'react';
-import type { FaceSegment, Lamp } from '@/core/shelf';
+import type { FaceSegment, Lamp } from '@/core/catalogue';
 import { LIGHT } from './lampLight';
 
 export interface LampFaceProps {

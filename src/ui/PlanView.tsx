@@ -1,4 +1,4 @@
-import type { BodyStyle, Place } from '@/core/shelf';
+import type { BodyStyle, Place } from '@/core/catalogue';
 import type { LightColour } from '@/core/vehicle';
 import { LIGHT } from './lampLight';
 

@@ -2,7 +2,7 @@ import { createElement, type ReactElement } from 'react';
 import { renderToStaticMarkup } from 'react-dom/server';
 import { describe, expect, it } from 'vitest';
 import type { StageState } from '@/core/job';
-import type { Lamp } from '@/core/shelf';
+import type { Lamp } from '@/core/catalogue';
 import { ConnectorFace } from './ConnectorFace';
 import { LampFace } from './LampFace';
 import { LIGHT } from './lampLight';

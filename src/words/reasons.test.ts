@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { IntlMessageFormat } from 'intl-messageformat';
 import { describe, expect, it } from 'vitest';
 import { factsOf, type Reason, type ReasonCode } from '@/core/kernel/reason';
-import type { Shelf } from '@/core/shelf';
+import type { Shelf } from '@/core/catalogue';
 import { factRegistry } from '@/core/vehicle';
 import enGB from './en-GB.json';
 import { REASON_SAMPLES } from './reasonSamples';

@@ -4,7 +4,7 @@ import type { FeedSchool, FeedSource, HandPins } from '../harness';
 import type { AnyEvent } from '../job';
 import type { Rates } from '../job/readings/orders';
 import type { Seen } from '../prove';
-import type { Shelf } from '../shelf/types';
+import type { Shelf } from '../catalogue/types';
 import type { FactSource, FactValue } from '../vehicle';
 
 /** What can be asked of a case. */

@@ -1,7 +1,7 @@
 import { type JobPack, type Job, readPack } from '../job';
 import { plugNames } from '../harness';
 import { reason } from '../kernel/reason';
-import type { Family } from '../shelf/types';
+import type { Family } from '../catalogue/types';
 import { factRegistry } from '../vehicle';
 import type { Case } from './case';
 import { caseEntries } from './caseEntries';

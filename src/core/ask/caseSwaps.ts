@@ -1,6 +1,6 @@
 import { lampAt, planSwap } from '../fitment';
 import { reason } from '../kernel/reason';
-import type { Application, Family } from '../shelf/types';
+import type { Application, Family } from '../catalogue/types';
 import { positionKey } from '../vehicle';
 import type { Case } from './case';
 import type { CaseFault } from './caseFault';

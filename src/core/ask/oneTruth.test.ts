@@ -5,7 +5,7 @@ import { lampAt } from '../fitment';
 import { liveWiring, wireView } from '../job';
 import { suppliedLevel } from '../light';
 import { liveHarness } from '../electric';
-import type { Application, Family, Shelf } from '../shelf';
+import type { Application, Family, Shelf } from '../catalogue';
 import { positionKey } from '../vehicle';
 import type { Case } from './case';
 import { caseJob } from './caseJob';

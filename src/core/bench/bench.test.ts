@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import type { Shelf } from '../shelf';
+import type { Shelf } from '../catalogue';
 import { judgeReading } from './judgeReading';
 import { benchSequence } from './sequence';
 

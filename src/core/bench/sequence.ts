@@ -1,7 +1,7 @@
 import { isDuty } from '../harness/connect/mapTypes';
 import { SYSTEM_V } from '../electric/formulas';
 import type { LampInput } from '../harness';
-import type { Lamp } from '../shelf/types';
+import type { Lamp } from '../catalogue/types';
 import type { LampFunction, LightColour } from '../vehicle';
 
 /** Share by which a reading may lie off the listed current. Setting. */

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import type { Shelf } from '../shelf';
+import type { Shelf } from '../catalogue';
 import { factRegistry, type FactValue, positionKey } from '../vehicle';
 import { type Judgement, judge } from './judge';
 import { indexShelf, isOffRoadOnly, planSwap } from './shortlist';

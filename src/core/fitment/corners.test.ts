@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Rule } from '../rule';
-import type { Application, Family, Lamp, Profile } from '../shelf/types';
+import type { Application, Family, Lamp, Profile } from '../catalogue/types';
 import { factRegistry, type FactValue } from '../vehicle';
 import { judge, type JudgeContext } from './judge';
 import { planSwap } from './shortlist';

@@ -1,5 +1,5 @@
 import { predicateTest, type Rule, predicatesOf } from '../rule';
-import type { Family } from '../shelf/types';
+import type { Family } from '../catalogue/types';
 import { type FactRegistry, splitFactRef } from '../vehicle';
 
 const registries = new WeakMap<FactRegistry, WeakMap<Family, FactRegistry>>();

@@ -1,4 +1,4 @@
-import type { Application, Family, Lamp } from '../shelf/types';
+import type { Application, Family, Lamp } from '../catalogue/types';
 import type { PositionKey } from '../vehicle';
 import type { Verdict } from '../rule';
 import { judge, type JudgeContext } from './judge';

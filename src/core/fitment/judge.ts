@@ -6,7 +6,7 @@ import { bindRule, type Condition, fold, simplify } from '../rule/condition';
 import { evaluate, type Known, prepare } from '../rule/evaluate';
 import { needsOf, type PartNeeded } from '../rule/needs';
 import { type Verdict, verdictOf } from '../rule/rank';
-import type { Money, Part, Profile } from '../shelf/types';
+import type { Money, Part, Profile } from '../catalogue/types';
 import { type FactRef, type FactRegistry, positionKey } from '../vehicle';
 import { claimsOf, disputeReasons } from './dispute';
 import { certainty, type FunctionRow, functionRows } from './functionRows';

@@ -1,5 +1,5 @@
 import type { Rule } from '../rule';
-import type { Application, Family, Lamp, Place, Profile, Requirement, Supply } from '../shelf/types';
+import type { Application, Family, Lamp, Place, Profile, Requirement, Supply } from '../catalogue/types';
 import {
   type FactRegistry,
   type FactValue,

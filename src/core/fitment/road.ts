@@ -1,7 +1,7 @@
 import { type Reason, reason } from '../kernel/reason';
 import type { Condition } from '../rule/condition';
 import type { Known } from '../rule/evaluate';
-import type { Profile, RoadFlag } from '../shelf/types';
+import type { Profile, RoadFlag } from '../catalogue/types';
 import { factRef } from '../vehicle';
 import type { Certainty } from './functionRows';
 import { any, type BoundRequirement, constant, inMarket, not, type SwapPlan } from './profile';

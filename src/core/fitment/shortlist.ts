@@ -6,7 +6,7 @@ import {
   LAMP_TRAITS,
   type LampTrait,
   type Shelf,
-} from '../shelf/types';
+} from '../catalogue/types';
 import {
   comparePositions,
   LAMP_FUNCTIONS,

@@ -1,6 +1,6 @@
 import { type LookPlan, planLooks } from '../decide/lookPlan';
 import type { Aim } from '../decide/quest';
-import type { Application, Family, Lamp } from '../shelf/types';
+import type { Application, Family, Lamp } from '../catalogue/types';
 import type { FactRef, PositionKey } from '../vehicle';
 import { withDerived } from './derived';
 import { certainty } from './functionRows';

@@ -1,4 +1,4 @@
-import type { Family, Requirement } from '../shelf/types';
+import type { Family, Requirement } from '../catalogue/types';
 import { bindAt } from '../rule/condition';
 import { certainty } from './functionRows';
 import type { JudgeContext } from './judge';

@@ -1,7 +1,7 @@
 import { cavityAt, cavityOf, plugAt } from '../kernel/ids';
 import { weakMapMemoize } from 'reselect';
 import { SLOT_WAYS, sourceId } from '../harness';
-import type { Family, Lamp, Part } from '../shelf/types';
+import type { Family, Lamp, Part } from '../catalogue/types';
 import { type FactRegistry, positionKey } from '../vehicle';
 import type { AnyStoredEvent, JobFrame } from './events';
 import { compareEvents } from './log/frontier';

@@ -2,7 +2,7 @@ import { chainParts, matterKind, rowAt, rowOf } from '../kernel/ids';
 import { LRUCache } from 'lru-cache';
 import { type Figures, figuresOf } from '../electric/formulas';
 import { type ConnectorHalf, plugNames } from '../harness';
-import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
+import type { Application, Family, Lamp, Part, Profile } from '../catalogue/types';
 import type { StepSheet } from '../strip';
 import { type FactKey, factRegistry, type FactRegistry } from '../vehicle';
 import { isOwnRow } from './byHand';

@@ -1,5 +1,5 @@
 import { type JudgeContext, type VehicleLack, vehicleLacks } from '../fitment';
-import type { Family, Lamp } from '../shelf/types';
+import type { Family, Lamp } from '../catalogue/types';
 import type { FactRef, ResolvedFact, VinReading } from '../vehicle';
 import { foldJob, type JobRecord } from './fold';
 import { handLamps, withHandRows } from './byHand';

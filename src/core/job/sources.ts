@@ -1,6 +1,6 @@
 import type { Figures } from '../electric/formulas';
 import type { ConnectorHalf } from '../harness';
-import type { Application, Family, Lamp, Part, Profile } from '../shelf/types';
+import type { Application, Family, Lamp, Part, Profile } from '../catalogue/types';
 import type { StepSheet } from '../strip';
 import type { FactRegistry } from '../vehicle';
 import type { AnyStoredEvent, RowRef } from './events';

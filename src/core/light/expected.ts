@@ -8,7 +8,7 @@ import {
   neededLevels,
 } from '../controls';
 import { FEED_LIVE, type FeedSchool, isDuty, isFed, type MappedInput } from '../harness';
-import type { Lamp } from '../shelf/types';
+import type { Lamp } from '../catalogue/types';
 import type { LampFunction, Side } from '../vehicle';
 
 const OFF: Level = { kind: 'off' };

@@ -7,7 +7,7 @@ import {
   possibleStates,
   supportOf,
 } from '../controls';
-import type { LightRule } from '../shelf/types';
+import type { LightRule } from '../catalogue/types';
 import { expectedLevels, type FittedLamp, liveCases } from './expected';
 
 /** What a rule of a market says about a fitted lamp. */

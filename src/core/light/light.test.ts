@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { ALL_OFF, type Circuit, type ControlState } from '../controls';
 import type { MappedInput } from '../harness';
-import type { LightRule } from '../shelf/types';
+import type { LightRule } from '../catalogue/types';
 import type { LampFunction } from '../vehicle';
 import { expectedLevels, type FittedLamp } from './expected';
 import { judgeLight } from './judgeLight';

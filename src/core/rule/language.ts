@@ -1,5 +1,5 @@
 import type { Prose } from '../kernel/reason';
-import type { Accepts, FactValue } from '../vehicle';
+import type { Accepts, Duty, FactUnit, FactValue, LampFunction } from '../vehicle';
 
 /** A part with its quantity: per side of the swap, or once for the whole set. */
 export interface PartNeed {
@@ -18,7 +18,7 @@ export interface Mend {
   readonly minutes: number;
   readonly work?: Prose;
   readonly when?: Rule;
-  readonly losesFunctions?: readonly string[];
+  readonly losesFunctions?: readonly (LampFunction | Duty)[];
 }
 
 interface PredicateBase {
@@ -37,8 +37,8 @@ export type Predicate = PredicateBase &
     | { readonly op: 'one-of'; readonly fact: string; readonly values: readonly FactValue[] }
     /** Both ends included; a missing end is open. */
     | { readonly op: 'range'; readonly fact: string; readonly from?: number; readonly to?: number }
-    | { readonly op: 'at-least'; readonly fact: string; readonly value: number; readonly unit: string }
-    | { readonly op: 'at-most'; readonly fact: string; readonly value: number; readonly unit: string }
+    | { readonly op: 'at-least'; readonly fact: string; readonly value: number; readonly unit: FactUnit }
+    | { readonly op: 'at-most'; readonly fact: string; readonly value: number; readonly unit: FactUnit }
     | { readonly op: 'has-option'; readonly option: string }
     | { readonly op: 'plug-family'; readonly family: string }
     | { readonly op: 'circuit-present'; readonly circuit: string }

@@ -10,7 +10,7 @@ import {
   kindOf,
 } from '@/core/job';
 import { GOOD } from '@/core/job/testing/goodBodies';
-import type { Shelf } from '@/core/shelf';
+import type { Shelf } from '@/core/catalogue';
 import type { Outbox, OutboxState } from '../outbox/outbox';
 import type { Answer } from '../outbox/post';
 import type { Waiting } from '../outbox/store';

@@ -3,7 +3,7 @@ import { type FormEvent, useState } from 'react';
 import { BOX_CHECKS, type BoxCheck, type BoxLine, LOOKED, type Looked, type SwapOrders } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
-import type { Lamp } from '@/core/shelf';
+import type { Lamp } from '@/core/catalogue';
 import { LampFace } from '@/ui/LampFace';
 import { useBusy, useJob } from '../job/JobContext';
 import type { FitData } from './fitData';

@@ -1,6 +1,6 @@
 import type { Aim, Candidate, LampHistory, LookPlan } from '@/core/fitment';
 import type { ChoiceRevisions, ShelfSlice } from '@/core/job';
-import type { Lamp, Part, Profile } from '@/core/shelf';
+import type { Lamp, Part, Profile } from '@/core/catalogue';
 
 /** What Fit needs besides the job: each swap's shortlist and the shelf rows that it names. */
 export interface FitData {

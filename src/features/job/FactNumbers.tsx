@@ -2,8 +2,7 @@
 import { type FormEvent, useId, useState } from 'react';
 import type { FactView } from '@/core/job';
 import { inInches, readLength } from '@/core/quantity';
-import { suits } from '@/core/shelf';
-import type { FactKey } from '@/core/vehicle';
+import { type FactKey, suits } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
 import type { Words } from '@/words';
 import { useBusy, useJob } from './JobContext';

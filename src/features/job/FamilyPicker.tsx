@@ -1,6 +1,6 @@
 'use client';
 import { useId, useState } from 'react';
-import { matchesWords } from '@/core/shelf';
+import { matchesWords } from '@/core/catalogue';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
 

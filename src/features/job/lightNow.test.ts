@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { ALL_OFF, type ControlState } from '@/core/controls';
 import { type BodyOf, type EventType, frameView, type Job, lightView } from '@/core/job';
 import { eventMaker, shelfJob } from '@/core/job/testing/jobKit';
-import type { Shelf } from '@/core/shelf';
+import type { Shelf } from '@/core/catalogue';
 import { litAt } from './lightNow';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;

@@ -1,7 +1,7 @@
 'use client';
 import { type ReactNode, useState } from 'react';
 import { VERDICTS } from '@/core/fitment';
-import { BODY_STYLES } from '@/core/shelf';
+import { BODY_STYLES } from '@/core/catalogue';
 import { readVin } from '@/core/vehicle';
 import { Because } from '@/ui/Because';
 import { BoltMark } from '@/ui/BoltMark';

@@ -1,5 +1,5 @@
 import { type StageState, STAGES } from '@/core/job';
-import type { Lamp } from '@/core/shelf';
+import type { Lamp } from '@/core/catalogue';
 import type { PlanPosition } from '@/ui/PlanView';
 import type { LoomStage } from '@/ui/Loom';
 

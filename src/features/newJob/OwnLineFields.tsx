@@ -1,6 +1,6 @@
 'use client';
 import { HAND_HAZARDS, HAND_LAMPS, type HandLamp, handFunctions, type OwnLine, usualLamps } from '@/core/job';
-import { BODY_STYLES, type BodyStyle } from '@/core/shelf';
+import { BODY_STYLES, type BodyStyle } from '@/core/catalogue';
 import type { LampFunction } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';

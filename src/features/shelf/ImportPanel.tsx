@@ -2,7 +2,7 @@
 import { useRouter } from 'next/navigation';
 import { type ChangeEvent, useRef, useState } from 'react';
 import type { Reason } from '@/core/kernel/reason';
-import type { ShelfKind } from '@/core/shelf';
+import type { ShelfKind } from '@/core/catalogue';
 import { BUTTON } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
 import { wording } from '@/words';

@@ -1,6 +1,6 @@
 'use client';
 import { useRef, useState } from 'react';
-import { type LintFinding, lintReason } from '@/core/lint';
+import { type LintFinding, lintReason } from '@/core/catalogue/lint';
 import { BUTTON } from '@/ui/classes';
 import { Link } from '@/ui/Link';
 import { WarningMark } from '@/ui/marks';

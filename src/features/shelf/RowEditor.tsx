@@ -4,7 +4,7 @@ import { type FormEvent, Fragment, useEffect, useState } from 'react';
 import type { Impact } from '@/core/fitment';
 import type { ConnectorHalf } from '@/core/harness';
 import type { Reason } from '@/core/kernel/reason';
-import type { ShelfKind } from '@/core/shelf';
+import type { ShelfKind } from '@/core/catalogue';
 import { Because } from '@/ui/Because';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { Link } from '@/ui/Link';

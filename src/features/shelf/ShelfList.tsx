@@ -1,7 +1,7 @@
 'use client';
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
-import type { ShelfKind } from '@/core/shelf';
+import type { ShelfKind } from '@/core/catalogue';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { Link } from '@/ui/Link';
 import { useWords } from '@/ui/WordsContext';

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import type { HandPins, PinMap } from '@/core/harness';
 import { liveWiring, mapOtherwise, wireView } from '@/core/job';
 import { liveHarness, lostGrounds } from '@/core/electric';
-import type { Part } from '@/core/shelf';
+import type { Part } from '@/core/catalogue';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { Controls } from '../job/Controls';

@@ -1,7 +1,7 @@
 'use client';
 import { feedOf as feedKey } from '@/core/kernel/ids';
 import { type PositionWiring, wireView } from '@/core/job';
-import type { Part } from '@/core/shelf';
+import type { Part } from '@/core/catalogue';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { VerdictMark, WarningMark } from '@/ui/marks';
 import { useJob, useView } from '../job/JobContext';

@@ -1,6 +1,6 @@
 import type { ConnectorHalf, FuseBox, PluginLead } from '@/core/harness';
 import type { PositionWiring, WireSwap } from '@/core/job';
-import type { Part } from '@/core/shelf';
+import type { Part } from '@/core/catalogue';
 
 /** What the page hands to Wire beside the job. */
 export interface WireData {

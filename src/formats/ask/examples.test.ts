@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { ANSWERS, answer } from '@/core/ask';
-import { EMPTY_SHELF, type Shelf } from '@/core/shelf';
+import { EMPTY_SHELF, type Shelf } from '@/core/catalogue';
 import { readShelfFile } from '../shelf';
 import schema from './case.schema.json';
 import { readCase } from '.';

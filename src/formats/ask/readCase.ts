@@ -3,7 +3,7 @@ import type { Case, CaseFault } from '@/core/ask';
 import { fullShelf, type Taken } from '@/core/ask/shorthand';
 import { SEEN } from '@/core/prove';
 import { WISHES } from '@/core/fitment';
-import { checkShelf, EMPTY_SHELF, type Shelf } from '@/core/shelf';
+import { checkShelf, EMPTY_SHELF, type Shelf } from '@/core/catalogue';
 import { reason } from '@/core/kernel/reason';
 import { depthOf, fileFaults, mergeShelf, schemaFaults, syntaxFault } from '../shelf/readShelfFile';
 import schema from './case.schema.json';

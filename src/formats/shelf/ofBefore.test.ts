@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import type { Application, Family, Shelf } from '@/core/shelf';
+import type { Application, Family, Shelf } from '@/core/catalogue';
 import { type CsvRecord, csvColumns, readCsvRow, rowFaults, writeCsvRow } from '.';
 import { readShelfFile } from './readShelfFile';
 

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { checkShelf, EMPTY_SHELF, type Shelf } from '@/core/shelf';
+import { checkShelf, EMPTY_SHELF, type Shelf } from '@/core/catalogue';
 import { depthOf, readShelfFile } from './readShelfFile';
 import schema from './shelf.schema.json';
 

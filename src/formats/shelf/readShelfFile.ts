@@ -8,7 +8,7 @@ import {
   type ShelfKind,
   SHELF_KINDS,
   SHELF_LISTS,
-} from '@/core/shelf';
+} from '@/core/catalogue';
 import { definitionOf } from './rowCsv';
 import schema from './shelf.schema.json';
 

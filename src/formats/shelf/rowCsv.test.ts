@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { type Application, type Shelf, SHELF_KINDS, SHELF_LISTS } from '@/core/shelf';
+import { type Application, type Shelf, SHELF_KINDS, SHELF_LISTS } from '@/core/catalogue';
 import { calendarText } from '../calendar';
 import { type CsvRecord, csvColumns, FORMULA, plainCell, readCsvRow, rowFaults, writeCsvRow } from '.';
 

@@ -1,6 +1,6 @@
 import { type Reason, reason } from '@/core/kernel/reason';
 import type { Predicate, Rule } from '@/core/fitment';
-import type { ShelfKind, ShelfKinds } from '@/core/shelf';
+import type { ShelfKind, ShelfKinds } from '@/core/catalogue';
 import schema from './shelf.schema.json';
 
 /** One thing wrong in a CSV: the line of the sheet (the heading is line 1) and its column. */

@@ -1,6 +1,6 @@
 import { answer, type Answered, type CaseFault } from '@/core/ask';
 import { readCase } from '@/formats/ask';
-import { EMPTY_SHELF, type Shelf } from '@/core/shelf';
+import { EMPTY_SHELF, type Shelf } from '@/core/catalogue';
 import type { Database } from '../db/connection';
 import { applicationsFor, loadShelf, sheetsOfFamily, shelfRowsById } from '../shelf/loadShelf';
 

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { emptyDatabase, type OwnDatabase } from '../../../e2e/support/database';
-import { checkShelf } from '@/core/shelf';
+import { checkShelf } from '@/core/catalogue';
 import { readShelfFile } from '@/formats/shelf';
 import { auditOf } from '../audit';
 import { makeAuth } from '../auth/auth';

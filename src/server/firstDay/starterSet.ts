@@ -1,6 +1,6 @@
 import { BLADE_FUSES_A, FILAMENT_EXPONENT, STOCK_OHM, SYSTEM_V, WIRE_SIZES } from '@/core/electric/formulas';
 import { type ConnectorHalf, type TrailerConnector, TRAILER_CONNECTORS } from '@/core/harness';
-import { EMPTY_SHELF, type Part, type Profile, type Shelf } from '@/core/shelf';
+import { EMPTY_SHELF, type Part, type Profile, type Shelf } from '@/core/catalogue';
 import roadRules from './roadRules.json';
 
 /** ISO 4217 for “no currency”: a price that nobody has set is in no sum. */

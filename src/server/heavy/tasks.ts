@@ -1,6 +1,6 @@
-import type { LintFinding } from '@/core/lint';
+import type { LintFinding } from '@/core/catalogue/lint';
 import type { HarnessDocument } from '@/core/job';
-import type { ShelfKind } from '@/core/shelf';
+import type { ShelfKind } from '@/core/catalogue';
 import type { AskOutcome } from '../ask/askShop';
 import type { CsvOutcome } from '../shelf/importCsv';
 import type { ImportOutcome } from '../shelf/importShelf';

@@ -1,5 +1,5 @@
 import { parentPort, workerData } from 'node:worker_threads';
-import { lintShelf } from '@/core/lint';
+import { lintShelf } from '@/core/catalogue/lint';
 import { askShop } from '../ask/askShop';
 import { openDatabase, type OpenedDatabase } from '../db/connection';
 import { importCsv } from '../shelf/importCsv';

@@ -5,7 +5,7 @@ import { type DemoShop, demoShop } from '../../../e2e/support/demoShop';
 import { copyJob } from '../../../e2e/support/manyJobs';
 import { envelopeOf } from '../../../e2e/support/shops';
 import type { BodyOf, EventType } from '@/core/job';
-import type { Family } from '@/core/shelf';
+import type { Family } from '@/core/catalogue';
 import { openDatabase } from '../db/connection';
 import { migrateDatabase } from '../db/migrate';
 import { shop } from '../db/schema';

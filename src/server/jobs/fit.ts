@@ -9,7 +9,7 @@ import {
   lampChoice,
   wishesOf,
 } from '@/core/job';
-import type { Application } from '@/core/shelf';
+import type { Application } from '@/core/catalogue';
 import type { Actor } from '../access';
 import type { Database, Transaction } from '../db/connection';
 import { applicationsFor, type Revised, sheetsOfFamily, shelfRowsById } from '../shelf/loadShelf';

@@ -16,7 +16,7 @@ import {
   type ShelfSlice,
   wishesOf,
 } from '@/core/job';
-import type { Lamp, Part } from '@/core/shelf';
+import type { Lamp, Part } from '@/core/catalogue';
 import { type FactKey, factRef, type FactRef, UNKNOWN_PLUG } from '@/core/vehicle';
 import type { Database } from '../db/connection';
 import { lampHistories } from '../shelf/histories';

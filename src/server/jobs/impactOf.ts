@@ -1,6 +1,6 @@
 import { contextOf } from '@/core/job';
 import { type Impact, ruleImpact } from '@/core/fitment';
-import type { Application, ShelfFault } from '@/core/shelf';
+import type { Application, ShelfFault } from '@/core/catalogue';
 import { rowFaults } from '@/formats/shelf';
 import type { Database } from '../db/connection';
 import { shelfRowsById } from '../shelf/loadShelf';

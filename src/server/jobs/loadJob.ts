@@ -16,7 +16,7 @@ import {
 } from '@/core/job';
 import type { Figures } from '@/core/electric/formulas';
 import type { ConnectorHalf } from '@/core/harness';
-import type { Family, Part, Profile } from '@/core/shelf';
+import type { Family, Part, Profile } from '@/core/catalogue';
 import type { FactRegistry } from '@/core/vehicle';
 import type { Database, Transaction } from '../db/connection';
 import { job, jobEvent, shop, user, vehicle } from '../db/schema';

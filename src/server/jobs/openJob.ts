@@ -13,7 +13,7 @@ import {
   ownLineFaults,
   ownLineId,
 } from '@/core/job';
-import { BODY_STYLES } from '@/core/shelf';
+import { BODY_STYLES } from '@/core/catalogue';
 import { LAMP_FUNCTIONS, readVin } from '@/core/vehicle';
 import { type Actor, may } from '../access';
 import type { Database, Transaction } from '../db/connection';

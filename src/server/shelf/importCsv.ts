@@ -8,7 +8,7 @@ import {
   type Shelf,
   type ShelfKind,
   SHELF_LISTS,
-} from '@/core/shelf';
+} from '@/core/catalogue';
 import { type CsvFault, type CsvRecord, csvColumns, plainCell, readCsvRow, rowFaults } from '@/formats/shelf';
 import { audit } from '../audit';
 import type { Database, Transaction } from '../db/connection';

@@ -1,5 +1,5 @@
 import { rowOf } from '@/core/kernel/ids';
-import { type ShelfFault, type ShelfKind, SHELF_KINDS, SHELF_LISTS } from '@/core/shelf';
+import { type ShelfFault, type ShelfKind, SHELF_KINDS, SHELF_LISTS } from '@/core/catalogue';
 import { mergeShelf, readShelfFile } from '@/formats/shelf';
 import { audit } from '../audit';
 import type { Database } from '../db/connection';

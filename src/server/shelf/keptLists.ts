@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import type { ConnectorHalf } from '@/core/harness';
-import type { Profile } from '@/core/shelf';
+import type { Profile } from '@/core/catalogue';
 import type { FactKey } from '@/core/vehicle';
 import type { Database, Transaction } from '../db/connection';
 import { catalogue } from '../db/schema';

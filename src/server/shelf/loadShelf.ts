@@ -7,7 +7,7 @@ import {
   type ShelfKinds,
   SHELF_KINDS,
   SHELF_LISTS,
-} from '@/core/shelf';
+} from '@/core/catalogue';
 import type { Database, Transaction } from '../db/connection';
 import { catalogueHead, catalogueRow } from '../db/schema';
 

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { type ShelfKind, SHELF_KINDS } from '@/core/shelf';
+import { type ShelfKind, SHELF_KINDS } from '@/core/catalogue';
 import { csvColumns } from '@/formats/shelf';
 
 /** A row as it is typed: the text of each column. */

@@ -6,7 +6,7 @@ import {
   type ShelfKind,
   type ShelfKinds,
   SHELF_LISTS,
-} from '@/core/shelf';
+} from '@/core/catalogue';
 import { mergeShelf, rowFaults } from '@/formats/shelf';
 import { type Actor, may } from '../access';
 import { audit } from '../audit';

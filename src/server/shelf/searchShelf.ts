@@ -1,5 +1,5 @@
 import { and, eq, sql } from 'drizzle-orm';
-import { type ShelfKind, type ShelfKinds, standardWords } from '@/core/shelf';
+import { type ShelfKind, type ShelfKinds, standardWords } from '@/core/catalogue';
 import type { Database } from '../db/connection';
 import { catalogueHead, catalogueRow, user } from '../db/schema';
 import { OWN_CATALOGUE } from './loadShelf';

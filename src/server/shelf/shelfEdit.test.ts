@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Application } from '@/core/shelf';
+import type { Application } from '@/core/catalogue';
 import { csvColumns } from '@/formats/shelf';
 import { jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
 import { appendEvents } from '../jobs/appendEvents';

@@ -1,5 +1,5 @@
 import { and, eq, sql } from 'drizzle-orm';
-import { type Family, matchesWords, standardWords } from '@/core/shelf';
+import { type Family, matchesWords, standardWords } from '@/core/catalogue';
 import type { Database } from '../db/connection';
 import { catalogueHead, catalogueRow } from '../db/schema';
 import { headJoin, OWN_CATALOGUE } from './loadShelf';

@@ -1,5 +1,5 @@
 import { sql } from 'drizzle-orm';
-import { rowWords, type ShelfKind, type ShelfKinds } from '@/core/shelf';
+import { rowWords, type ShelfKind, type ShelfKinds } from '@/core/catalogue';
 import type { Database, Transaction } from '../db/connection';
 import { catalogue, catalogueHead, catalogueRow } from '../db/schema';
 import { OWN_CATALOGUE } from './loadShelf';

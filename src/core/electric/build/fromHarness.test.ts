@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { ALL_OFF, circuitFinder, type ControlState, possibleStates } from '../../controls';
 import { indexAdapters, pinMap, type PinMapInput } from '../../harness';
-import type { Shelf } from '../../shelf';
+import type { Shelf } from '../../catalogue';
 import { positionKey } from '../../vehicle';
 import { type HarnessInput, liveHarness, readStates, type WiredLamp } from './fromHarness';
 

@@ -3,7 +3,7 @@
  * and shares nothing with the rule language, the conditions or the judging.
  */
 import type { Dispute, Mend, Predicate, Rule } from '../../rule';
-import type { Requirement, Supply } from '../../shelf/types';
+import type { Requirement, Supply } from '../../catalogue/types';
 import type { FactValue } from '../../vehicle';
 import { DOMAINS, type FitCase } from './randomCase';
 

@@ -1,5 +1,5 @@
 import type { Dispute, Mend, Predicate, Rule } from '../../rule';
-import type { Application, Family, Lamp, Profile } from '../../shelf/types';
+import type { Application, Family, Lamp, Profile } from '../../catalogue/types';
 import type { FactKey, FactValue, LampFunction } from '../../vehicle';
 
 /** A small invented shelf and vehicle with everything that a verdict hangs on, for laws over many of them. */

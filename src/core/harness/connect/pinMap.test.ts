@@ -2,12 +2,12 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Circuit } from '../../controls';
-import type { Shelf } from '../../shelf';
+import type { Shelf } from '../../catalogue';
 import { mating, seenFrom } from './face';
 import type { PinMapInput } from './mapTypes';
 import { pinMap } from './pinMap';
 import { indexAdapters } from './adapterIndex';
-import { shelfAdapters } from '../../shelf/adapters';
+import { shelfAdapters } from '../../catalogue/adapters';
 import type { ConnectorHalf, LampPlug, VehiclePlug } from '../types';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;

@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Circuit, LevelCase } from '../../controls';
-import type { Shelf } from '../../shelf';
+import type { Shelf } from '../../catalogue';
 import { probeList } from './probeList';
 import {
   catches,

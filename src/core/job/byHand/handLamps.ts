@@ -1,4 +1,4 @@
-import type { Application, Lamp } from '../../shelf/types';
+import type { Application, Lamp } from '../../catalogue/types';
 import { type LampFunction, type Side } from '../../vehicle';
 import type { BodyOf, LampVoltage, Stored } from '../events';
 import type { JobRecord } from '../fold';

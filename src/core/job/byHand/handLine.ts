@@ -1,4 +1,4 @@
-import { BODY_STYLES, type BodyStyle, type Family, type Place } from '../../shelf/types';
+import { BODY_STYLES, type BodyStyle, type Family, type Place } from '../../catalogue/types';
 import { type End, type LampFunction, type LightColour, type PositionRole, type Side } from '../../vehicle';
 
 /** Lamps that a vehicle can have, as a person at the counter tells them: by place, left and right together. */

@@ -1,6 +1,5 @@
 import * as yup from 'yup';
-import { suits } from '../../shelf';
-import { FACT_SOURCES, type FactValue } from '../../vehicle';
+import { FACT_SOURCES, type FactValue, suits } from '../../vehicle';
 import { id, note, oneOf, shape } from './form';
 import { eventKind } from './kind';
 

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import type { Shelf } from '../../shelf';
+import type { Shelf } from '../../catalogue';
 import { type AnyStoredEvent, type EventType, EVENT_KINDS, kindOf, type Stored } from '../events';
 import { GOOD } from '../testing/goodBodies';
 import { foldJob } from '../fold';

@@ -1,6 +1,6 @@
 import { weakMapMemoize } from 'reselect';
 import { judge, type Judgement, type Known, planSwap, type SwapPlan } from '../../fitment';
-import type { Application, Family, Lamp, Part, Profile } from '../../shelf/types';
+import type { Application, Family, Lamp, Part, Profile } from '../../catalogue/types';
 import type { FactRegistry, FactValue } from '../../vehicle';
 
 /** Parts by id, once for as long as the list lives. */

@@ -13,7 +13,7 @@ import {
 import { dropLimitV, type Figures, SYSTEM_V, type SystemV } from '../../electric/formulas';
 import { isFed, type PinMap } from '../../harness';
 import { type HarnessInput, liveHarness, type LiveHarness, type WiredLamp } from '../../electric';
-import type { Family } from '../../shelf/types';
+import type { Family } from '../../catalogue/types';
 import { type PositionKey, positionKey } from '../../vehicle';
 import type { JobRecord } from '../fold';
 import { liveWiring } from './liveWiring';

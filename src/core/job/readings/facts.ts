@@ -1,6 +1,6 @@
 import { weakMapMemoize } from 'reselect';
 import type { Known } from '../../fitment';
-import type { Family } from '../../shelf/types';
+import type { Family } from '../../catalogue/types';
 import {
   type FactRef,
   type FactRegistry,

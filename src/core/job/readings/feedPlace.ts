@@ -1,6 +1,6 @@
 import type { FeedSource, SlotWay } from '../../harness';
 import type { Prose } from '../../kernel/reason';
-import type { Family } from '../../shelf/types';
+import type { Family } from '../../catalogue/types';
 
 /** A place that a feed comes from, with what the vehicle line calls it: to be worded where it is shown. */
 export type FeedPlace =

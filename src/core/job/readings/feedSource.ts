@@ -1,5 +1,5 @@
 import { type FeedSource, liveOf } from '../../harness';
-import type { Family } from '../../shelf/types';
+import type { Family } from '../../catalogue/types';
 
 /** When a chosen feed is live, by its source; null: none is named, or the shelf has it no more. */
 export function liveOfSource(source: FeedSource | undefined, family: Family): ReturnType<typeof liveOf> {

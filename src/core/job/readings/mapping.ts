@@ -18,8 +18,8 @@ import {
 } from '../../harness';
 import { type FittedLamp, judgeLight, type LightFinding } from '../../light';
 import { probeMeter } from '../../electric';
-import { shelfAdapters } from '../../shelf/adapters';
-import type { Family, Lamp, Part, Profile } from '../../shelf/types';
+import { shelfAdapters } from '../../catalogue/adapters';
+import type { Family, Lamp, Part, Profile } from '../../catalogue/types';
 import { positionKey, type Side } from '../../vehicle';
 
 /** What the wiring of a position comes to before anybody has measured: all that its rows, facts and choices decide. */

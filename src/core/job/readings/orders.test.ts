@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { readFileSync } from 'node:fs';
-import type { Shelf } from '../../shelf';
+import type { Shelf } from '../../catalogue';
 import type { AnyStoredEvent, BodyOf } from '../events';
 import { eventMaker, shelfSources } from '../testing/jobKit';
 import { orderItems } from './orders';

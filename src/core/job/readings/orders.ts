@@ -1,7 +1,7 @@
 import { lampAt } from '../../kernel/ids';
 import type { Judgement } from '../../fitment';
 import { type Reason, reason } from '../../kernel/reason';
-import type { Lamp, Money, Part } from '../../shelf/types';
+import type { Lamp, Money, Part } from '../../catalogue/types';
 import type { PositionKey } from '../../vehicle';
 import { BOX_CHECKS, type BoxCheck, type HeldBehind, type Looked, type PartMove } from '../events';
 import type { JobRecord, SwapRecord } from '../fold';

@@ -17,7 +17,7 @@ import {
 } from '../../prove';
 import { type Reason } from '../../kernel/reason';
 import type { PinMap } from '../../harness';
-import type { Family, Lamp } from '../../shelf/types';
+import type { Family, Lamp } from '../../catalogue/types';
 import {
   DUTIES,
   type Duty,

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import type { Shelf } from '../../shelf';
+import type { Shelf } from '../../catalogue';
 import { factRegistry, vinCheckDigit } from '../../vehicle';
 import { eventMaker, shelfJob } from '../testing/jobKit';
 import { derivedStatements, followingStatements, type VehicleRecord } from './vehicleFacts';

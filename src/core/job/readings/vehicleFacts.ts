@@ -1,4 +1,4 @@
-import type { Family } from '../../shelf/types';
+import type { Family } from '../../catalogue/types';
 import { accepted, predicatesOf, predicateTest } from '../../rule';
 import {
   factRef,

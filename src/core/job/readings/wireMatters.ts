@@ -17,7 +17,7 @@ import { bindAt } from '../../rule/condition';
 import { certainty } from '../../fitment/functionRows';
 import { type FeedCandidate, feedCandidates, type FeedNeed, type FeedSources } from '../../harness';
 import type { Rule } from '../../rule';
-import type { Family, Lamp } from '../../shelf/types';
+import type { Family, Lamp } from '../../catalogue/types';
 import {
   type FactRegistry,
   type LampFunction,

@@ -1,7 +1,7 @@
 import { CURES, type WireSize } from '../../electric/formulas';
 import { sourceId } from '../../harness';
 import { compareText, type Reason, reason } from '../../kernel/reason';
-import type { Part } from '../../shelf/types';
+import type { Part } from '../../catalogue/types';
 import type { PositionKey } from '../../vehicle';
 import type { JobRecord, SwapRecord } from '../fold';
 import { feedOf } from '../../kernel/ids';

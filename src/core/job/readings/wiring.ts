@@ -12,7 +12,7 @@ import type { FittedLamp, LightFinding } from '../../light';
 import { clean } from '../../kernel/clean';
 import { reason } from '../../kernel/reason';
 import { benchStepsOf, circuitsOf, lightOf, mappingOf } from './mapping';
-import type { Family, Lamp, Part, Profile } from '../../shelf/types';
+import type { Family, Lamp, Part, Profile } from '../../catalogue/types';
 import { type FactRegistry, type LampFunction, type PositionKey, positionKey } from '../../vehicle';
 import type { JobRecord, SwapRecord } from '../fold';
 

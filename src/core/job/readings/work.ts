@@ -25,7 +25,7 @@ import {
   type WorkStep,
   type Zone,
 } from '../../strip';
-import type { Family } from '../../shelf/types';
+import type { Family } from '../../catalogue/types';
 import { type FactRegistry, type PositionKey, positionKey } from '../../vehicle';
 import type { WireWork } from './wireNeeds';
 import type { RowRef, StepOutcome } from '../events';

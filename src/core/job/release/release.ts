@@ -1,6 +1,6 @@
 import type { Judgement } from '../../fitment';
 import { type Prose, type Reason, reason } from '../../kernel/reason';
-import type { Family, Lamp, Money, Part } from '../../shelf/types';
+import type { Family, Lamp, Money, Part } from '../../catalogue/types';
 import type { FactSource, FactValue, PositionKey } from '../../vehicle';
 import type { AsFound, BodyOf } from '../events';
 import type { OpenItem } from '../items/openItem';

@@ -1,5 +1,5 @@
 import type { Prose, Reason } from '../../kernel/reason';
-import type { Lamp, Money, Part } from '../../shelf/types';
+import type { Lamp, Money, Part } from '../../catalogue/types';
 import type { PositionKey } from '../../vehicle';
 import type { AimRead, BoxCheck, MountCheck, MountLooked, RecheckOutcome } from '../events';
 import type { JobReading } from '../readJob';

@@ -1,4 +1,4 @@
-import type { Family } from '../../shelf/types';
+import type { Family } from '../../catalogue/types';
 import { type FeedPlace, feedPlace } from '../readings/feedPlace';
 import { feedOf } from '../../kernel/ids';
 import type { Cure } from '../../electric/formulas';

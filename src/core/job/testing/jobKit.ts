@@ -1,5 +1,5 @@
 import { USUAL_FIGURES } from '../../electric/formulas';
-import { EMPTY_SHELF, type Shelf } from '../../shelf/types';
+import { EMPTY_SHELF, type Shelf } from '../../catalogue/types';
 import { plugNames } from '../../harness';
 import { factRegistry } from '../../vehicle';
 import { type AnyStoredEvent, type BodyOf, type EventType, kindOf, type RowRef } from '../events';

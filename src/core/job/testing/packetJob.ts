@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import type { Shelf } from '../../shelf';
+import type { Shelf } from '../../catalogue';
 import type { AnyStoredEvent, BodyOf } from '../events';
 import { eventMaker, shelfSources } from './jobKit';
 import { readJob } from '../readJob';

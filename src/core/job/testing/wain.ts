@@ -1,4 +1,4 @@
-import type { Shelf } from '../../shelf';
+import type { Shelf } from '../../catalogue';
 
 /**
  * For tests: a line, a lamp and a plug unlike any of the demo's, told in data alone: a single amber lamp on the roof of a

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { factRegistry, UNKNOWN_PLUG } from '../../vehicle';
+import { factRegistry, suits, UNKNOWN_PLUG } from '../../vehicle';
 import { plugNames } from '../../harness';
-import { suits } from '../../shelf';
 import { eventMaker, shelfJob } from '../testing/jobKit';
 import { event, fact, HL, HR, read, shelf, vehicle, worked } from '../testing/packetJob';
 import { askedFacts } from './asked';

@@ -1,5 +1,5 @@
 import { type Rule, predicatesOf, predicateTest } from '../../rule';
-import type { Application, Family, Profile } from '../../shelf/types';
+import type { Application, Family, Profile } from '../../catalogue/types';
 import type { StepSheet } from '../../strip';
 import { type FactRegistry, type Position, positionKey } from '../../vehicle';
 

@@ -1,4 +1,4 @@
-import type { Money } from '../../shelf/types';
+import type { Money } from '../../catalogue/types';
 import type { PositionKey } from '../../vehicle';
 import { isAdded } from '../items/addedItems';
 import type { Rates, SwapOrders } from '../readings/orders';

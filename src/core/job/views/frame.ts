@@ -1,5 +1,5 @@
 import type { RoadMark, Verdict } from '../../fitment';
-import type { Family, Place } from '../../shelf/types';
+import type { Family, Place } from '../../catalogue/types';
 import { comparePositions, positionCode, type PositionKey, positionKey } from '../../vehicle';
 import type { AsFound, EventType } from '../events';
 import type { JobRecord, SwapRecord } from '../fold';

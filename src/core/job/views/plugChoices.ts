@@ -1,5 +1,5 @@
 import type { ConnectorHalf } from '../../harness';
-import type { Family } from '../../shelf/types';
+import type { Family } from '../../catalogue/types';
 import { type PositionKey, positionKey } from '../../vehicle';
 
 /** Plugs that can be picked for some lamps: those that the line has there, and the shelf's others. One of each name. */

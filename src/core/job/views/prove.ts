@@ -1,4 +1,4 @@
-import type { Lamp } from '../../shelf/types';
+import type { Lamp } from '../../catalogue/types';
 import type { PositionKey } from '../../vehicle';
 import type { ProofLine } from '../readings/proof';
 import { type Job, perJob } from './view';

@@ -2,7 +2,7 @@ import type { FeedOf, PlugAt } from '../../kernel/ids';
 import type { Circuit } from '../../controls';
 import { figuresOf, type SystemV, systemVOf } from '../../electric/formulas';
 import type { FeedSchool, FeedSource, HandPins, PinMap } from '../../harness';
-import type { Part } from '../../shelf/types';
+import type { Part } from '../../catalogue/types';
 import { type PositionKey, positionKey } from '../../vehicle';
 import type { Calculator, Looked, PlugCheck } from '../events';
 import type { FeedMatter, WireMatters } from '../readings/wireMatters';

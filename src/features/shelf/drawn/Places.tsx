@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { BODY_STYLES } from '@/core/shelf';
+import { BODY_STYLES } from '@/core/catalogue';
 import {
   DUTIES,
   ENDS,

@@ -11,7 +11,7 @@ import {
   text,
   timestamp,
 } from 'drizzle-orm/pg-core';
-import type { ShelfKind, ShelfKinds } from '@/core/shelf';
+import type { ShelfKind, ShelfKinds } from '@/core/catalogue';
 import { shop } from './shop';
 
 /** A shelf: one per shop now, a shared base with overlays later. */

@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { SHELF_KINDS } from '@/core/shelf';
+import { SHELF_KINDS } from '@/core/catalogue';
 import { ShelfList } from '@/features/shelf/ShelfList';
 import { may } from '@/server/access';
 import { askedNumber, askedOf } from '@/server/asked';

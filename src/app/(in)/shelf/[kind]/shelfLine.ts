@@ -1,4 +1,4 @@
-import type { Application, Family, Lamp, Part, Profile, ShelfKind } from '@/core/shelf';
+import type { Application, Family, Lamp, Part, Profile, ShelfKind } from '@/core/catalogue';
 import type { ConnectorHalf } from '@/core/harness';
 import type { StepSheet } from '@/core/strip';
 import type { FactKey } from '@/core/vehicle';

@@ -1,4 +1,4 @@
-import { type ShelfKind, SHELF_KINDS } from '@/core/shelf';
+import { type ShelfKind, SHELF_KINDS } from '@/core/catalogue';
 import { bodyBytes } from '@/server/body';
 import { runHeavy } from '@/server/heavy/runHeavy';
 import { answerPerson } from '@/server/http';

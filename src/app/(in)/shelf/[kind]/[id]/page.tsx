@@ -1,5 +1,5 @@
 import { notFound } from 'next/navigation';
-import { SHELF_KINDS } from '@/core/shelf';
+import { SHELF_KINDS } from '@/core/catalogue';
 import { RowEditor } from '@/features/shelf/RowEditor';
 import { csvColumns, longColumns, writeCsvRow } from '@/formats/shelf';
 import { may } from '@/server/access';

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import { type ShelfKind, SHELF_KINDS } from '@/core/shelf';
+import { type ShelfKind, SHELF_KINDS } from '@/core/catalogue';
 import { csvColumns, FORMULA, writeCsvRow } from '@/formats/shelf';
 import { database } from '@/server/db/connection';
 import { answerShop } from '@/server/http';

@@ -1,5 +1,5 @@
-import { type Reason, reason } from '../kernel/reason';
-import type { ShelfKind } from '../shelf/types';
+import { type Reason, reason } from '../../kernel/reason';
+import type { Application, ShelfKind } from '../types';
 import type { LintFacts } from './reasons';
 
 /** Something in the catalogue that a person should look at. Faults mislead; notes may be meant. */
@@ -16,3 +16,6 @@ export type LintFinding = {
 export const lintReason = ({ code, facts }: LintFinding): Reason =>
   // Code and facts belong together by their type; the compiler cannot follow a code that is put together.
   reason(`lint-${code}`, facts as never);
+
+/** A row that a finding names. */
+export const application = (a: Application) => ({ kind: 'application' as const, id: a.id });

@@ -1,7 +1,8 @@
 /* eslint-disable @typescript-eslint/no-unsafe-call, @typescript-eslint/no-unsafe-return, @typescript-eslint/no-unsafe-member-access -- rows are broken on purpose, past their types */
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { checkShelf, suits } from './checkShelf';
+import { suits } from '../vehicle';
+import { checkShelf } from './checkShelf';
 import { nearestName } from '../kernel/nearestName';
 import type { Shelf } from './types';
 

@@ -1,8 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
-import { lintShelf, type LintSource } from './lint';
-import { matchesWords, standardWords } from '../shelf/synonyms';
-import type { Application, Shelf } from '../shelf/types';
+import type { LintSource } from './applications';
+import { lintShelf } from './lintShelf';
+import { matchesWords, standardWords } from '../synonyms';
+import type { Application, Shelf } from '../types';
 
 const demo = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const base = demo.applications.find((a) => a.id === 'packet-sounder-2');

@@ -1,3 +1,4 @@
-export { lintShelf, type LintSource } from './lint';
+export type { LintSource } from './applications';
+export { lintShelf } from './lintShelf';
 export { lintReason } from './lintFinding';
 export type { LintFinding } from './lintFinding';

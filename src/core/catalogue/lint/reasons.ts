@@ -1,4 +1,4 @@
-import type { NoFacts } from '../kernel/reason';
+import type { NoFacts } from '../../kernel/reason';
 
 /** What is found in a catalogue, by the code of the finding. */
 export interface LintFacts {
@@ -18,7 +18,7 @@ export interface LintFacts {
 
 type Findings = { readonly [C in keyof LintFacts as `lint-${C}`]: LintFacts[C] };
 
-declare module '../kernel/reason' {
+declare module '../../kernel/reason' {
   // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- the findings are listed above
   interface ReasonFacts extends Findings {}
 }

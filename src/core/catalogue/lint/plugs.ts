@@ -1,11 +1,11 @@
-import { circuitFinder } from '../controls';
-import { predicatesOf } from '../rule';
-import { indexAdapters, pinMap } from '../harness';
-import { lampAt } from '../fitment';
-import { compareText } from '../kernel/reason';
-import { positionKey } from '../vehicle';
+import { circuitFinder } from '../../controls';
+import { predicatesOf } from '../../rule';
+import { indexAdapters, pinMap } from '../../harness';
+import { lampAt } from '../../fitment';
+import { compareText } from '../../kernel/reason';
+import { positionKey } from '../../vehicle';
 import type { LintFinding } from './lintFinding';
-import type { Application, Part, Shelf } from '../shelf/types';
+import type { Application, Part, Shelf } from '../types';
 
 type HarnessSource = Pick<Shelf, 'connectors' | 'parts' | 'lamps' | 'families' | 'applications'>;
 

@@ -1,15 +1,14 @@
-import { evaluate, prepare, type Prepared } from '../rule/evaluate';
-import { bindRule } from '../rule/condition';
-import { lampAt } from '../fitment';
-import { type Predicate, predicatesOf, predicateTest, type Rule } from '../rule';
-import { boundRequirements, type SwapPlan } from '../fitment/profile';
-import { fitCondition } from '../fitment/judge';
-import { certainty } from '../fitment/functionRows';
-import { compareText } from '../kernel/reason';
-import { factRegistry, type FactRegistry, positionKey } from '../vehicle';
-import { harnessFindings } from './lintHarness';
-import type { LintFinding } from './lintFinding';
-import type { Application, Family, Lamp, Shelf } from '../shelf/types';
+import { lampAt } from '../../fitment';
+import { certainty } from '../../fitment/functionRows';
+import { fitCondition } from '../../fitment/judge';
+import { boundRequirements, type SwapPlan } from '../../fitment/profile';
+import { predicatesOf, predicateTest, type Rule } from '../../rule';
+import { bindRule } from '../../rule/condition';
+import { evaluate, prepare, type Prepared } from '../../rule/evaluate';
+import { type FactRegistry, positionKey } from '../../vehicle';
+import type { Application, Family, Lamp, Shelf } from '../types';
+import { demanded } from './demanded';
+import { application, type LintFinding } from './lintFinding';
 
 /** The lists of a shelf that are looked through. */
 export type LintSource = Pick<
@@ -17,50 +16,8 @@ export type LintSource = Pick<
   'factKeys' | 'profiles' | 'parts' | 'connectors' | 'lamps' | 'families' | 'applications'
 >;
 
-/**
- * Looks through a catalogue, a step at a time so that it can be shown and stopped: yields how many applications are
- * done, returns the findings in a fixed order.
- * @param every applications between two steps
- */
-export function* lintShelf(shelf: LintSource, every = 500): Generator<number, readonly LintFinding[], void> {
-  const registry = factRegistry(shelf.factKeys);
-  const lamps = new Map(shelf.lamps.map((l) => [l.id, l]));
-  const families = new Map(shelf.families.map((f) => [f.id, f]));
-  const parts = new Set(shelf.parts.map((p) => p.id));
-  const found: LintFinding[] = [];
-  const groups = new Map<string, Application[]>();
-  const alike: Found = { rules: new Map(), lacks: new Map(), texts: new Map() };
-  let done = 0;
-  for (const app of shelf.applications) {
-    for (const family of app.families) {
-      const key = `${family}|${app.role}|${app.end}|${Object.values(app.lamps).sort().join()}`;
-      const list = groups.get(key);
-      if (list) list.push(app);
-      else groups.set(key, [app]);
-    }
-    found.push(
-      ...aloneSide(app, families),
-      ...ruleFindings(app, families, lamps, shelf, registry, alike),
-      ...missingMends(app, parts),
-    );
-    done += 1;
-    if (done % every === 0) yield done;
-  }
-  for (const [key, list] of groups) found.push(...groupFindings(key.split('|')[0] ?? '', list));
-  found.push(...harnessFindings(shelf));
-  yield done;
-  return found.sort(
-    (a, b) =>
-      compareText(a.severity, b.severity) ||
-      compareText(a.code, b.code) ||
-      compareText(a.rows[0]?.id ?? '', b.rows[0]?.id ?? ''),
-  );
-}
-
-const application = (a: Application) => ({ kind: 'application' as const, id: a.id });
-
 /** A lamp for one side only, where the vehicle line has both. */
-function aloneSide(app: Application, families: ReadonlyMap<string, Family>): readonly LintFinding[] {
+export function aloneSide(app: Application, families: ReadonlyMap<string, Family>): readonly LintFinding[] {
   const { left, right } = app.lamps;
   if (!left === !right) return [];
   const missing = left ? 'right' : 'left';
@@ -76,7 +33,8 @@ function aloneSide(app: Application, families: ReadonlyMap<string, Family>): rea
     : [];
 }
 
-function missingMends(app: Application, parts: ReadonlySet<string>): readonly LintFinding[] {
+/** Parts that a rule or a supply names and that the shelf does not have. */
+export function missingMends(app: Application, parts: ReadonlySet<string>): readonly LintFinding[] {
   const named = [
     ...predicatesOf(app.rule).flatMap((p) => (p.mends ?? []).flatMap((m) => m.parts)),
     ...app.supplies.flatMap((s) => s.parts),
@@ -92,7 +50,7 @@ function missingMends(app: Application, parts: ReadonlySet<string>): readonly Li
 }
 
 /** What was found out for rows that are alike, so that it is found out once: a catalogue repeats itself. */
-interface Found {
+export interface Found {
   /** By rule and places. */
   readonly rules: Map<string, 'never-true' | 'not-checked' | 'good' | 'not-judged'>;
   /** By places, lamps and parts that make up for functions. */
@@ -110,7 +68,7 @@ const textOf = (found: Found, row: object, of: () => unknown): string => {
 };
 
 /** What is wrong with a rule in any of the vehicle lines that it is for, each said once. */
-function ruleFindings(
+export function ruleFindings(
   app: Application,
   families: ReadonlyMap<string, Family>,
   lamps: ReadonlyMap<string, Lamp>,
@@ -193,67 +151,4 @@ function safely(work: () => Prepared): Prepared | null {
   } catch {
     return null;
   }
-}
-
-interface Years {
-  readonly app: Application;
-  readonly from: number;
-  readonly to: number;
-}
-
-/** Several statements about one lamp in one vehicle line: years that overlap or leave a gap, plugs that differ. */
-function groupFindings(family: string, list: readonly Application[]): readonly LintFinding[] {
-  if (list.length < 2) return [];
-  const years = list
-    .map((app): Years => ({ app, ...yearsOf(app.rule) }))
-    .sort((a, b) => a.from - b.from || compareText(a.app.id, b.app.id));
-  const found: LintFinding[] = [];
-  let last = years[0];
-  for (const next of years.slice(1)) {
-    if (!last) break;
-    const rows = [application(last.app), application(next.app)];
-    if (next.from <= last.to) {
-      const [one, other] = [plugOf(last.app.rule), plugOf(next.app.rule)];
-      if (one && other && one !== other)
-        found.push({ code: 'plugs-differ', severity: 'fault', rows, facts: { family, plugs: [one, other] } });
-      found.push({
-        code: 'years-overlap',
-        severity: 'note',
-        rows,
-        facts: { family, from: next.from, to: Math.min(last.to, next.to) },
-      });
-    } else if (next.from > last.to + 1)
-      found.push({
-        code: 'years-gap',
-        severity: 'note',
-        rows,
-        facts: { family, from: last.to + 1, to: next.from - 1 },
-      });
-    if (next.to > last.to) last = next;
-  }
-  return found;
-}
-
-const FIRST_YEAR = 1900;
-const LAST_YEAR = 2100;
-
-function yearsOf(rule: Rule): { from: number; to: number } {
-  const years = demanded(rule).flatMap((p) => {
-    const { fact, accepts } = predicateTest(p);
-    return fact === 'model-year' && accepts.kind === 'range' ? [accepts] : [];
-  });
-  return {
-    from: Math.max(FIRST_YEAR, ...years.map((y) => y.from)),
-    to: Math.min(LAST_YEAR, ...years.map((y) => y.to)),
-  };
-}
-
-function plugOf(rule: Rule): string | undefined {
-  return demanded(rule).flatMap((p) => (p.op === 'plug-family' ? [p.family] : []))[0];
-}
-
-/** Predicates that a rule wants in any case: those not under an `any` or a `not`. */
-function demanded(rule: Rule): readonly Predicate[] {
-  if (rule.op === 'all') return rule.of.flatMap(demanded);
-  return rule.op === 'any' || rule.op === 'not' ? [] : [rule];
 }

@@ -1,0 +1,24 @@
+import type { Lamp } from '../rows/lamp';
+import type { Checking } from './context';
+
+/** Checks a lamp: its range the right way up, plugs that exist once, a ground where polarity matters, its behaviour. */
+export function checkLamp(at: string, lamp: Lamp, on: Checking): void {
+  const plugs = lamp.plugs ?? [];
+  on.upward(`${at}/workingMinV`, lamp.workingMinV, lamp.workingMaxV);
+  on.once(
+    `${at}/plugs`,
+    plugs.map((p) => p.id),
+  );
+  const inputs = plugs.flatMap((p) => p.inputs);
+  if (inputs.some((x) => x.does !== 'ground' && x.polar) && !inputs.some((x) => x.does === 'ground'))
+    on.fault(`${at}/plugs`, 'lamp-without-ground', { lamp: lamp.id });
+  plugs.forEach((plug, j) => {
+    on.half(`${at}/plugs/${j}`, plug.connector, 'lamp');
+    on.cavities(
+      `${at}/plugs/${j}`,
+      plug.connector,
+      plug.inputs.map((x) => x.cavity),
+    );
+  });
+  lamp.behaviour?.forEach((b, j) => on.cases(`${at}/behaviour/${j}/cases`, b.cases));
+}

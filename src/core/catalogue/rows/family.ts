@@ -1,0 +1,60 @@
+import type { Circuit } from '../../controls';
+import type { Battery, FuseBox, PluginLead } from '../../harness/feed/fuseBox';
+import type { VehiclePlug } from '../../harness/types';
+import type { Rule, StatementSource } from '../../rule';
+import type { FactValue, Position, Prior, Provided } from '../../vehicle';
+
+/** Kinds of body that can be drawn. */
+export const BODY_STYLES = ['van', 'shuttle', 'trailer', 'tug', 'scooter'] as const;
+export type BodyStyle = (typeof BODY_STYLES)[number];
+
+/** A function of the factory lamp, perhaps only where a condition holds (option, year group). */
+export interface FactoryFunction extends Provided {
+  readonly when?: Rule;
+}
+
+/** A lamp position of a vehicle family with its place in mm: x to the right of the centre line, y rearwards from the front. */
+export interface Place {
+  readonly position: Position;
+  readonly xMm: number;
+  readonly yMm: number;
+  readonly functions: readonly FactoryFunction[];
+}
+
+/** A fact that holds for part of a vehicle line unless somebody looks: 2016 to 2019 have plug K6. */
+export interface Derivation {
+  readonly fact: string;
+  /** Keys of the places; absent: all of them, or the vehicle. */
+  readonly at?: readonly string[];
+  readonly value: FactValue;
+  /** Tests on facts of the vehicle, all of which have to hold: no `any`, no `not`, no mends. */
+  readonly when: Rule;
+  readonly source: StatementSource;
+}
+
+/** A vehicle line of the shelf. `assumes` are facts that hold for it unless somebody looks. */
+export interface Family {
+  readonly id: string;
+  readonly maker: string;
+  readonly name: string;
+  readonly bodyStyle: BodyStyle;
+  readonly lightVehicle: boolean;
+  readonly lengthMm: number;
+  readonly widthMm: number;
+  readonly yearFrom: number;
+  readonly yearTo?: number;
+  readonly hazards: readonly ('high-voltage' | 'front-sensors')[];
+  readonly places: readonly Place[];
+  readonly assumes: readonly { readonly fact: string; readonly value: FactValue }[];
+  /** What follows from year group or options while nobody has looked; the first that holds. */
+  readonly derives?: readonly Derivation[];
+  /** What is usual in this line, for the order of questions. */
+  readonly priors?: readonly Prior[];
+  /** Absent: nobody has taken this line's harness down yet, and Wire says so. */
+  readonly circuits?: readonly Circuit[];
+  readonly plugs?: readonly VehiclePlug[];
+  readonly fuseBoxes?: readonly FuseBox[];
+  readonly battery?: Battery;
+  /** Factory auxiliary circuits, and leads that plug in. */
+  readonly leads?: readonly PluginLead[];
+}

@@ -1,0 +1,7 @@
+export * from './rows/application';
+export * from './rows/family';
+export * from './rows/lamp';
+export * from './rows/money';
+export * from './rows/part';
+export * from './rows/profile';
+export * from './rows/shelf';

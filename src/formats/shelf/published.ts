@@ -1,0 +1,694 @@
+/* Made by `npm run types:shelf` from shelf.schema.json. Change the schema, then run it. */
+
+export type Id = string;
+export type Unit = 'mm' | 'V' | 'year';
+export type Value = string | number | boolean;
+export type Typical = {
+  value: Value;
+  weight: number;
+}[];
+export type Does =
+  | 'low-beam'
+  | 'high-beam'
+  | 'drl'
+  | 'position'
+  | 'turn'
+  | 'side-marker'
+  | 'front-fog'
+  | 'rear-fog'
+  | 'stop'
+  | 'tail'
+  | 'reverse'
+  | 'licence-plate'
+  | 'clearance'
+  | 'identification'
+  | 'high-stop'
+  | 'cornering'
+  | 'work'
+  | 'beacon'
+  | 'reflex-reflector'
+  | 'levelling-motor'
+  | 'washer'
+  | 'camera'
+  | 'mirror-heater'
+  | 'puddle-lamp'
+  | 'blind-spot-lamp'
+  | 'radar-bracket';
+export type Colour = 'white' | 'amber' | 'selective-yellow' | 'red';
+/**
+ * A fitment rule: a tree of conditions over facts of the vehicle and its lamp positions.
+ */
+export type Rule =
+  | {
+      op: 'all';
+      of: Rule[];
+    }
+  | {
+      op: 'any';
+      of: Rule[];
+    }
+  | {
+      op: 'not';
+      of: Rule;
+    }
+  | {
+      op: 'equals';
+      id: Id;
+      why?: Prose;
+      howToCheck?: Prose;
+      mends?: Mend[];
+      fact: Id;
+      value: Value;
+    }
+  | {
+      op: 'one-of';
+      id: Id;
+      why?: Prose;
+      howToCheck?: Prose;
+      mends?: Mend[];
+      fact: Id;
+      values: Value[];
+    }
+  | {
+      op: 'range';
+      id: Id;
+      why?: Prose;
+      howToCheck?: Prose;
+      mends?: Mend[];
+      fact: Id;
+      from?: number;
+      to?: number;
+    }
+  | {
+      op: 'at-least';
+      id: Id;
+      why?: Prose;
+      howToCheck?: Prose;
+      mends?: Mend[];
+      fact: Id;
+      value: number;
+      unit: Unit;
+    }
+  | {
+      op: 'at-most';
+      id: Id;
+      why?: Prose;
+      howToCheck?: Prose;
+      mends?: Mend[];
+      fact: Id;
+      value: number;
+      unit: Unit;
+    }
+  | {
+      op: 'has-option';
+      id: Id;
+      why?: Prose;
+      howToCheck?: Prose;
+      mends?: Mend[];
+      option: Id;
+    }
+  | {
+      op: 'plug-family';
+      id: Id;
+      why?: Prose;
+      howToCheck?: Prose;
+      mends?: Mend[];
+      family: Id;
+    }
+  | {
+      op: 'circuit-present';
+      id: Id;
+      why?: Prose;
+      howToCheck?: Prose;
+      mends?: Mend[];
+      circuit: Id;
+    };
+export type LampFunction =
+  | 'low-beam'
+  | 'high-beam'
+  | 'drl'
+  | 'position'
+  | 'turn'
+  | 'side-marker'
+  | 'front-fog'
+  | 'rear-fog'
+  | 'stop'
+  | 'tail'
+  | 'reverse'
+  | 'licence-plate'
+  | 'clearance'
+  | 'identification'
+  | 'high-stop'
+  | 'cornering'
+  | 'work'
+  | 'beacon'
+  | 'reflex-reflector';
+/**
+ * A condition on the controls, such as key=on & !brake.
+ */
+export type Expression = string;
+export type Role =
+  | 'headlamp'
+  | 'fog'
+  | 'tail'
+  | 'marker'
+  | 'mirror'
+  | 'high-stop'
+  | 'plate'
+  | 'turn'
+  | 'drl'
+  | 'clearance'
+  | 'identification'
+  | 'work'
+  | 'beacon';
+export type WireCode = 'BK' | 'BN' | 'RD' | 'OG' | 'YE' | 'GN' | 'BU' | 'VT' | 'GY' | 'WH' | 'PK' | 'TQ';
+export type Level =
+  | {
+      kind: 'off';
+    }
+  | {
+      kind: 'on';
+    }
+  | {
+      kind: 'pulsed';
+      duty: number;
+    }
+  | {
+      kind: 'flashing';
+      side: 'left' | 'right';
+    }
+  | {
+      kind: 'data';
+    };
+export type End = 'front' | 'rear' | 'side' | 'roof';
+export type StepKind = 'remove' | 'loosen' | 'isolate' | 'transfer' | 'lasting-change' | 'look' | 'prove';
+
+/**
+ * Catalogue rows of a shop: fact keys, market profiles, parts, lamps, vehicle families, applications and step sheets. A file may hold some of the lists; its rows replace rows of the same id as a new revision.
+ */
+export interface ShelfFile {
+  $schema?: string;
+  form: 'yonder-bolt/shelf';
+  version: 1;
+  factKeys?: FactKey[];
+  profiles?: Profile[];
+  parts?: Part[];
+  connectors?: Connector[];
+  lamps?: Lamp[];
+  families?: Family[];
+  applications?: Application[];
+  stepSheets?: StepSheet[];
+}
+export interface FactKey {
+  id: Id;
+  subject: 'vehicle' | 'position';
+  type:
+    | {
+        kind: 'choice';
+        values: string[];
+        open?: boolean;
+      }
+    | {
+        kind: 'yes-no';
+      }
+    | {
+        kind: 'number';
+        unit: Unit;
+        whole?: boolean;
+        min?: number;
+        max?: number;
+      };
+  sources: ('measured' | 'seen' | 'vin' | 'told' | 'assumed')[];
+  look?: {
+    id: Id;
+    minutes: number;
+    how?: Prose;
+    access?: {
+      id: Id;
+      minutes: number;
+    };
+    bothSides?: boolean;
+  };
+  label: Prose;
+  typical?: Typical;
+}
+/**
+ * Text by BCP 47 language tag.
+ */
+export interface Prose {
+  [k: string]: string;
+}
+export interface Profile {
+  id: Id;
+  name: Prose;
+  note: Prose;
+  onRoad: boolean;
+  requirements: {
+    id: Id;
+    does: Does;
+    end: 'front' | 'rear' | 'side' | 'any';
+    sides: 'both' | 'any';
+    colours: Colour[];
+    when?: Rule;
+    source: string;
+  }[];
+  light?: {
+    id: Id;
+    does: LampFunction;
+    when: Expression;
+    must: 'lit' | 'dark' | 'steady';
+    source: string;
+  }[];
+}
+export interface Mend {
+  parts: PartNeed[];
+  minutes: number;
+  when?: Rule;
+  losesFunctions?: Does[];
+  work?: Prose;
+}
+export interface PartNeed {
+  part: Id;
+  quantity: number;
+  per: 'side' | 'set';
+}
+export interface Part {
+  id: Id;
+  name: Prose;
+  partNumber: string;
+  price: Money;
+  adapter?: Adapter;
+  /**
+   * What the wiring asks for by this name and this part is: wire AWG 18 (by the metre), fuse 3, fuse-tap, decoder, resistor 15, terminal, seal, blank, housing lamp X41, lead aux-1.
+   */
+  need?: string;
+}
+export interface Money {
+  /**
+   * Integer minor units.
+   */
+  minor: number;
+  currency: string;
+}
+/**
+ * A lead or module between plugs of the vehicle and plugs of the lamp: any number of ends on either side.
+ */
+export interface Adapter {
+  ends: {
+    id: Id;
+    way: 'in' | 'out';
+    family: Id | null;
+  }[];
+  map: {
+    from: string;
+    to: string;
+    /**
+     * A converter: this turn signal and the stop in `from` on one wire.
+     */
+    turn?: string;
+  }[];
+}
+export interface Connector {
+  id: Id;
+  family: Id;
+  half: 'vehicle' | 'lamp';
+  rows: number;
+  columns: number;
+  cavities: {
+    number: Id;
+    row: number;
+    column: number;
+  }[];
+  latch: 'top' | 'bottom' | 'left' | 'right' | 'none';
+  locks: ('slide' | 'latch')[];
+  sealed: boolean;
+  keyed: boolean;
+  /**
+   * Absent: a housing.
+   */
+  kind?: 'housing' | 'leads' | 'ring';
+}
+export interface Lamp {
+  id: Id;
+  maker: string;
+  name: string;
+  partNumber: string;
+  about: Prose;
+  role: Role;
+  side: 'left' | 'right' | 'centre' | 'either';
+  functions: {
+    does: Does;
+    colour?: Colour;
+    shows?: 'front' | 'rear' | 'side';
+  }[];
+  traits: ('sequential-turn' | 'switchback' | 'drl-dims' | 'drl-goes-out' | 'brighter-low')[];
+  workingMinV: number;
+  workingMaxV: number;
+  marks: {
+    [k: string]: 'declared' | 'none';
+  };
+  flags: ('retrofit-source' | 'modulated-stop' | 'tinted')[];
+  price: Money;
+  face: {
+    aspect: number;
+    segments: {
+      does: LampFunction;
+      shape: 'round' | 'bar';
+      x: number;
+      y: number;
+      w: number;
+      h: number;
+    }[];
+  };
+  plugs?: LampPlug[];
+  behaviour?: {
+    does: LampFunction;
+    cases: LevelCase[];
+  }[];
+}
+export interface LampPlug {
+  id: Id;
+  connector: Id;
+  inputs: {
+    cavity: Id;
+    does:
+      | 'low-beam'
+      | 'high-beam'
+      | 'drl'
+      | 'position'
+      | 'turn'
+      | 'side-marker'
+      | 'front-fog'
+      | 'rear-fog'
+      | 'stop'
+      | 'tail'
+      | 'reverse'
+      | 'licence-plate'
+      | 'clearance'
+      | 'identification'
+      | 'high-stop'
+      | 'cornering'
+      | 'work'
+      | 'beacon'
+      | 'reflex-reflector'
+      | 'ground'
+      | 'mode'
+      | 'stop-turn'
+      | 'levelling-motor'
+      | 'washer'
+      | 'camera'
+      | 'mirror-heater'
+      | 'puddle-lamp'
+      | 'blind-spot-lamp'
+      | 'radar-bracket';
+    currentA: number;
+    polar: boolean;
+    takesPulsed: boolean;
+    wire?: Wire;
+    mode?: {
+      open: Prose;
+      closed: Prose;
+    };
+    load?: 'filament' | 'resistive';
+  }[];
+  alternative?: Id;
+  joinFirst?: boolean;
+}
+export interface Wire {
+  base: WireCode;
+  stripe?: WireCode;
+  size?:
+    | 'AWG 22'
+    | 'AWG 20'
+    | 'AWG 18'
+    | 'AWG 16'
+    | 'AWG 14'
+    | 'AWG 12'
+    | 'AWG 10'
+    | '0.5 mm²'
+    | '0.75 mm²'
+    | '1.0 mm²'
+    | '1.5 mm²'
+    | '2.5 mm²'
+    | '4 mm²';
+}
+export interface LevelCase {
+  when: Expression;
+  level: Level;
+}
+export interface Family {
+  id: Id;
+  maker: string;
+  name: string;
+  bodyStyle: 'van' | 'shuttle' | 'trailer' | 'tug' | 'scooter';
+  lightVehicle: boolean;
+  lengthMm: number;
+  widthMm: number;
+  yearFrom: number;
+  yearTo?: number;
+  hazards: ('high-voltage' | 'front-sensors')[];
+  places: {
+    position: Position;
+    xMm: number;
+    yMm: number;
+    functions: {
+      does: Does;
+      colour?: Colour;
+      when?: Rule;
+      shows?: 'front' | 'rear' | 'side';
+    }[];
+  }[];
+  assumes: {
+    fact: Id;
+    value: Value;
+  }[];
+  circuits?: Circuit[];
+  plugs?: VehiclePlug[];
+  priors?: {
+    fact: Id;
+    typical: Typical;
+  }[];
+  fuseBoxes?: FuseBox[];
+  battery?: {
+    xMm: number;
+    yMm: number;
+    capacityAh: number;
+    ownDrawMa: number;
+    negativeSensor: boolean;
+  };
+  leads?: PluginLead[];
+  derives?: {
+    fact: Id;
+    at?: string[];
+    value: Value;
+    when: Rule;
+    source: 'maker-table' | 'maker-note' | 'supplier' | 'seen-here' | 'sibling';
+  }[];
+}
+export interface Position {
+  role: Role;
+  side: 'left' | 'right' | 'centre';
+  end: End;
+  ordinal?: number;
+  layer?: 'inner' | 'outer' | 'upper' | 'lower';
+}
+export interface Circuit {
+  id: Id;
+  cases: LevelCase[];
+  switched: 'supply' | 'ground';
+  minV: number;
+  maxV: number;
+  fuseA: number;
+  steadyA: number;
+  monitoring:
+    | {
+        kind: 'none';
+      }
+    | {
+        kind: 'threshold';
+        belowA: number;
+        watches?: 'lamp' | 'circuit';
+        follows?: boolean;
+      }
+    | {
+        kind: 'test-pulses';
+      };
+}
+export interface VehiclePlug {
+  id: Id;
+  position: Position;
+  connector: Id;
+  when?: Rule;
+  cavities: {
+    cavity: Id;
+    circuit: Id | null;
+    wire?: Wire;
+  }[];
+}
+export interface FuseBox {
+  id: Id;
+  name: Prose;
+  when?: Rule;
+  xMm: number;
+  yMm: number;
+  environment: 'cabin' | 'engine-bay' | 'outside';
+  rows: number;
+  columns: number;
+  slots: {
+    id: Id;
+    row: number;
+    column: number;
+    ratingA: number | null;
+    blade: 'low-profile' | 'mini' | 'regular' | 'maxi';
+    cases: LevelCase[];
+    steadyA: number;
+    serves: Prose;
+    circuits: Id[];
+    protects?: 'restraint' | 'braking' | 'steering' | 'engine-control';
+    liveSide: 'left' | 'right' | 'top' | 'bottom' | 'unknown';
+  }[];
+  feeds: {
+    row: number;
+    ratingA: number;
+    steadyA: number;
+  }[];
+}
+export interface PluginLead {
+  id: Id;
+  name: Prose;
+  when?: Rule;
+  xMm: number;
+  yMm: number;
+  environment: 'cabin' | 'engine-bay' | 'outside';
+  cases: LevelCase[];
+  ratingA: number;
+  steadyA: number;
+}
+export interface Application {
+  id: Id;
+  families: Id[];
+  role: Role;
+  end: End;
+  lamps: {
+    [k: string]: Id;
+  };
+  rule: Rule;
+  minutesLow: number;
+  minutesHigh: number;
+  supplies: {
+    does: Does;
+    colour?: Colour;
+    parts: PartNeed[];
+    minutes: number;
+    shows?: 'front' | 'rear' | 'side';
+  }[];
+  note?: Prose;
+  disputes?: {
+    id: Id;
+    about: Prose;
+    settle: Rule;
+    statements: {
+      source: 'maker-table' | 'maker-note' | 'supplier' | 'seen-here' | 'sibling';
+      times?: number;
+      says: Rule;
+      words?: Prose;
+    }[];
+  }[];
+  always?: PartNeed[];
+}
+export interface StepSheet {
+  id: Id;
+  families: Id[];
+  role: Role;
+  end: End;
+  name: Prose;
+  speaksFor?: Prose;
+  speaksAgainst?: Prose;
+  when?: Rule;
+  steps: Step[];
+}
+export interface Step {
+  id: Id;
+  kind: StepKind;
+  scope: 'once' | 'each';
+  sides?: ('left' | 'right' | 'centre')[];
+  way?: 'out' | 'back' | 'both';
+  title: Prose;
+  detail?: Prose;
+  exception?: Prose;
+  zone:
+    | 'front'
+    | 'engine-bay'
+    | 'wheel-arch'
+    | 'under'
+    | 'side'
+    | 'roof'
+    | 'cab'
+    | 'load-space'
+    | 'rear'
+    | 'bench';
+  tool?: {
+    kind:
+      | 'socket'
+      | 'spanner'
+      | 'hex-key'
+      | 'star-bit'
+      | 'cross-head'
+      | 'flat-blade'
+      | 'trim-tool'
+      | 'pick'
+      | 'pliers'
+      | 'hands';
+    size?: string;
+  };
+  minutes: number;
+  fasteners?: FastenerGroup[];
+  cautions?: (
+    | 'high-voltage'
+    | 'airbag'
+    | 'lift'
+    | 'prop'
+    | 'hot-resistor'
+    | 'eyes'
+    | 'drilling'
+    | 'sharp-edges'
+    | 'glass'
+    | 'second-person'
+  )[];
+  needs?: StatePart;
+  sets?: StatePart;
+  after?: Edge[];
+  rechecks?: ('camera' | 'radar' | 'blind-spot' | 'levelling' | 'washer' | 'mirror')[];
+  lampOut?: boolean;
+  back?: {
+    title?: Prose;
+    detail?: Prose;
+    minutes?: number;
+    torque?: Prose;
+    before?: {
+      step: Id;
+      why?: Prose;
+    }[];
+  };
+}
+export interface FastenerGroup {
+  id: Id;
+  kind: 'screw' | 'bolt' | 'nut' | 'clip' | 'push-pin';
+  drive?: string;
+  thread?: string;
+  lengthMm?: number;
+  count: number;
+  reuse: 'reuse' | 'if-sound' | 'replace';
+  bag?: string;
+}
+/**
+ * States of the vehicle by name.
+ */
+export interface StatePart {
+  [k: string]: string;
+}
+export interface Edge {
+  step: Id;
+  why?: Prose;
+  outOnly?: boolean;
+}
