@@ -1,3 +1,5 @@
+import type { NetElement } from '../../electric/netlist/element';
+import { type Fault, inject } from '../../electric/netlist/fault';
 import { compareText } from '../../kernel/reason';
 
 /** Ends of a harness that are joined to one another: a wire with its two ends, or several that meet in a joint. */
@@ -83,22 +85,33 @@ export function readsJoined(step: RingOutStep, nets: readonly Net[], fault: Harn
   return step.against.some((id) => probed?.has(first(id)) ?? false);
 }
 
-/** The groups of ends that are joined in a harness with a fault. */
+/** A harness as elements: each end hangs on the middle of its net, by the name of the cavity it ends in. */
+const elementsOf = (nets: readonly Net[]): readonly NetElement[] =>
+  nets.flatMap((n) =>
+    n.ends.map((end): NetElement => ({ kind: 'resistor', id: end, from: middleOf(n.id), to: end, ohm: 0.01 })),
+  );
+const middleOf = (net: string): string => `net ${net}`;
+
+/** A fault of a lead as the network knows it. */
+function asFault(fault: HarnessFault): Fault {
+  switch (fault.kind) {
+    case 'open':
+      return { kind: 'open', element: fault.end };
+    case 'short':
+      return { kind: 'short', nodes: [middleOf(fault.nets[0]), middleOf(fault.nets[1])] };
+    case 'exchange':
+      return { kind: 'exchange', elements: fault.ends };
+  }
+}
+
+/** Which ends a meter finds joined: those that the elements of the harness, with its fault, lead to from one another. */
 function wiredAs(nets: readonly Net[], fault: HarnessFault | null): readonly ReadonlySet<string>[] {
-  const swapped = (end: string) => {
-    if (fault?.kind !== 'exchange') return end;
-    const [x, y] = fault.ends;
-    return end === x ? y : end === y ? x : end;
-  };
-  const groups = nets.flatMap((n) => {
-    const ends = n.ends.map(swapped);
-    if (fault?.kind !== 'open' || fault.net !== n.id) return [new Set(ends)];
-    return [new Set(ends.filter((e) => e !== fault.end)), new Set([fault.end])];
-  });
-  if (fault?.kind !== 'short') return groups;
-  const [a, b] = fault.nets.map((id) => nets.findIndex((n) => n.id === id)) as [number, number];
-  const joined = new Set([...(groups[a] ?? []), ...(groups[b] ?? [])]);
-  return [joined, ...groups.filter((_, i) => i !== a && i !== b)];
+  const groups = new Map<string, Set<string>>();
+  for (const e of inject(elementsOf(nets), fault ? [asFault(fault)] : [])) {
+    const joined = new Set([e.from, e.to, ...(groups.get(e.from) ?? []), ...(groups.get(e.to) ?? [])]);
+    for (const node of joined) groups.set(node, joined);
+  }
+  return [...new Set(groups.values())];
 }
 
 /** Whether a list of measurements tells a faulty harness from a sound one. */
