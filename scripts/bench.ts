@@ -12,6 +12,7 @@ import { benchHarness } from './bench/harness';
 import { benchHouse } from './bench/house';
 import { measured, type Row, tableOf } from './bench/measure';
 import { benchPages } from './bench/pages';
+import { benchTruth } from './bench/truth';
 import { compareOrders, questionInstance } from './bench/questions';
 import { eq } from 'drizzle-orm';
 import { job } from '@/server/db/schema';
@@ -78,7 +79,7 @@ function longJob(count: number): readonly AnyStoredEvent[] {
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const events = longJob(2000);
 await measure('fold of a job', '2 000 events', 30, () => foldJob(events));
-rows.push(...(await benchHarness()));
+rows.push(...(await benchHarness()), ...(await benchTruth()));
 
 const registry = factRegistry(shelf.factKeys);
 const index = indexShelf(shelf);

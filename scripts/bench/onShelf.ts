@@ -39,6 +39,11 @@ export async function benchShelf(db: Database, sizes: readonly number[] = SIZES)
           searchShelf(db, shopId, 'application', `line ${i * 37}`, { from: 0, size: 50 }),
         ),
       );
+      rows.push(
+        await measured('search of the shelf, a word of all rows', '100 000 applications', 20, () =>
+          searchShelf(db, shopId, 'application', 'headlamp', { from: 0, size: 50 }),
+        ),
+      );
       rows.push(await lintRow(db, shopId));
     }
   }

@@ -6,7 +6,8 @@ import { possibleStates } from './states';
 export type Level =
   | { readonly kind: 'off' }
   | { readonly kind: 'on' }
-  | { readonly kind: 'pulsed'; readonly duty: number }
+  /** `hz`: how often a second, where somebody knows. */
+  | { readonly kind: 'pulsed'; readonly duty: number; readonly hz?: number }
   | { readonly kind: 'flashing'; readonly side: 'left' | 'right' }
   | { readonly kind: 'data' };
 
@@ -42,6 +43,16 @@ export interface Circuit {
         readonly follows?: boolean;
       }
     | { readonly kind: 'test-pulses' };
+  /** What it does besides switching, where somebody knows. */
+  readonly overTime?: {
+    /** Goes on for so long after it is switched off: the way home. */
+    readonly staysMs?: number;
+    /** Rises from dark to full, and falls back, in so long. */
+    readonly upMs?: number;
+    readonly downMs?: number;
+    /** Looks for a dead bulb: a pulse while it is off, or a gap while it is on. */
+    readonly testPulses?: { readonly everyMs: number; readonly widthUs: number; readonly in: 'off' | 'on' };
+  };
 }
 
 const OFF: Level = { kind: 'off' };

@@ -14,7 +14,7 @@ import type { LampFunction, Side } from '../vehicle';
 const OFF: Level = { kind: 'off' };
 
 /** Functions that have no input of their own and are lit with another inside the lamp. */
-const FOLLOWS: Partial<Record<LampFunction, LampFunction>> = {
+export const FOLLOWS: Partial<Record<LampFunction, LampFunction>> = {
   'side-marker': 'position',
   'licence-plate': 'tail',
   clearance: 'tail',

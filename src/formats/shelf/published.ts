@@ -172,6 +172,7 @@ export type Level =
   | {
       kind: 'pulsed';
       duty: number;
+      hz?: number;
     }
   | {
       kind: 'flashing';
@@ -180,6 +181,16 @@ export type Level =
   | {
       kind: 'data';
     };
+/**
+ * A figure that is known, one that lies between two ends as it was measured, or one that nobody knows (null).
+ */
+export type Figure =
+  | number
+  | {
+      from: number;
+      to: number;
+    }
+  | null;
 export type End = 'front' | 'rear' | 'side' | 'roof';
 export type StepKind = 'remove' | 'loosen' | 'isolate' | 'transfer' | 'lasting-change' | 'look' | 'prove';
 
@@ -259,6 +270,7 @@ export interface Profile {
     must: 'lit' | 'dark' | 'steady';
     source: string;
   }[];
+  overTime?: TimedRule[];
 }
 export interface Mend {
   parts: PartNeed[];
@@ -271,6 +283,16 @@ export interface PartNeed {
   part: Id;
   quantity: number;
   per: 'side' | 'set';
+}
+export interface TimedRule {
+  id: Id;
+  kind:
+    'flash-rate' | 'first-light' | 'first-dark' | 'sweep' | 'steady-stop' | 'alike' | 'drl-out' | 'start-up';
+  source: string;
+  check?: boolean;
+  figures?: {
+    [k: string]: number;
+  };
 }
 export interface Part {
   id: Id;
@@ -365,6 +387,7 @@ export interface Lamp {
     does: LampFunction;
     cases: LevelCase[];
   }[];
+  program?: LampProgram;
 }
 export interface LampPlug {
   id: Id;
@@ -436,6 +459,69 @@ export interface LevelCase {
   when: Expression;
   level: Level;
 }
+/**
+ * What a lamp does over time: areas of its face that are lit by themselves, and what each function does with them, from the inner end to the outer.
+ */
+export interface LampProgram {
+  segments: {
+    id: Id;
+    shape: 'round' | 'bar';
+    x: number;
+    y: number;
+    w: number;
+    h: number;
+  }[];
+  functions: {
+    does: LampFunction;
+    segments: Id[];
+    colour?: Colour;
+    mode?: 'open' | 'closed';
+    level?: number;
+    sweep?: {
+      stepMs: Figure;
+      how: 'fill' | 'run';
+      from: 'inner' | 'outer';
+    };
+    pulses?: {
+      count: number;
+      onMs: number;
+      offMs: number;
+    };
+    startUp?: {
+      pieces: {
+        ms: number;
+        level: number;
+        to?: number;
+      }[];
+    };
+    afterDarkMs?: number;
+    dimmed?: {
+      to: number;
+      while: LampFunction;
+    };
+    out?: {
+      while: LampFunction;
+      returnMs: Figure;
+    };
+    fade?: {
+      upMs: number;
+      downMs: number;
+    };
+    filament?: boolean;
+    holdUpMs?: number;
+  }[];
+  pulsed?:
+    | {
+        kind: 'passes';
+      }
+    | {
+        kind: 'averages';
+      }
+    | {
+        kind: 'flickers';
+        belowHz: number;
+      };
+}
 export interface Family {
   id: Id;
   maker: string;
@@ -457,6 +543,10 @@ export interface Family {
       when?: Rule;
       shows?: 'front' | 'rear' | 'side';
     }[];
+    factory?: {
+      aspect: number;
+      program: LampProgram;
+    };
   }[];
   assumes: {
     fact: Id;
@@ -484,6 +574,7 @@ export interface Family {
     when: Rule;
     source: 'maker-table' | 'maker-note' | 'supplier' | 'seen-here' | 'sibling';
   }[];
+  flasher?: Flasher;
 }
 export interface Position {
   role: Role;
@@ -513,6 +604,16 @@ export interface Circuit {
     | {
         kind: 'test-pulses';
       };
+  overTime?: {
+    staysMs?: number;
+    upMs?: number;
+    downMs?: number;
+    testPulses?: {
+      everyMs: number;
+      widthUs: number;
+      in: 'off' | 'on';
+    };
+  };
 }
 export interface VehiclePlug {
   id: Id;
@@ -563,6 +664,24 @@ export interface PluginLead {
   cases: LevelCase[];
   ratingA: number;
   steadyA: number;
+}
+/**
+ * The flasher of a vehicle line. What nobody knows is null. `lowLoad`: what it does after a turn in which its lamps drew too little.
+ */
+export interface Flasher {
+  perMinute: Figure;
+  onShare: Figure;
+  lowLoad?: {
+    belowA: number;
+    perMinute: number;
+    onShare?: number;
+    senses:
+      | 'mean'
+      | {
+          atMs: number;
+        };
+  };
+  kind?: 'load-sensing' | 'fixed-load-thermal' | 'heavy-duty' | 'made-for-led';
 }
 export interface Application {
   id: Id;

@@ -15,5 +15,7 @@ export const ask = {
   'case-entry': { type: 'fact-stated' },
   'case-no-cell': { position: 'headlamp.front.left', does: 'drl' },
   'case-too-long': { most: 4_000_000 },
+  'score-length': { ms: 0, most: 600_000 },
+  'score-before-start': { ms: -1 },
   'case-form': { expected: 'dark, lit' },
 } satisfies Partial<ReasonSamples>;

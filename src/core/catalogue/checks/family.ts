@@ -1,3 +1,5 @@
+import { programFaults } from '../../lamp/program/check';
+import { endsOf } from '../../lamp/program/types';
 import { predicatesOf, predicateTest } from '../../rule';
 import { positionKey } from '../../vehicle';
 import type { Family } from '../rows/family';
@@ -18,8 +20,22 @@ export function checkFamily(at: string, family: Family, on: Checking): void {
     const key = positionKey(place.position);
     if (places.has(key)) on.fault(`${at}/places/${j}/position`, 'position-twice', { position: key });
     places.add(key);
+    if (place.factory)
+      on.take(
+        programFaults(
+          `${at}/places/${j}/factory/program`,
+          place.factory.program,
+          place.functions.map((f) => f.does),
+        ),
+      );
     place.functions.forEach((f, k) => f.when && on.rule(`${at}/places/${j}/functions/${k}/when`, f.when));
   });
+  const share = family.flasher && endsOf(family.flasher.onShare);
+  if (share && (share.from <= 0 || share.to >= 1))
+    on.fault(`${at}/flasher/onShare`, 'flasher-share', { share: share.to });
+  const rate = family.flasher && endsOf(family.flasher.perMinute);
+  if (rate && rate.from <= 0)
+    on.fault(`${at}/flasher/perMinute`, 'range-backwards', { from: 0, to: rate.to });
   family.priors?.forEach((p, j) => {
     if (on.fact(`${at}/priors/${j}/fact`, p.fact))
       p.typical.forEach((v, k) => on.value(`${at}/priors/${j}/typical/${k}/value`, p.fact, v.value));

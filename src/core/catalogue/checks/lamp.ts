@@ -1,3 +1,4 @@
+import { programFaults } from '../../lamp/program/check';
 import type { Lamp } from '../rows/lamp';
 import type { Checking } from './context';
 
@@ -20,5 +21,13 @@ export function checkLamp(at: string, lamp: Lamp, on: Checking): void {
       plug.inputs.map((x) => x.cavity),
     );
   });
+  if (lamp.program)
+    on.take(
+      programFaults(
+        `${at}/program`,
+        lamp.program,
+        lamp.functions.map((f) => f.does),
+      ),
+    );
   lamp.behaviour?.forEach((b, j) => on.cases(`${at}/behaviour/${j}/cases`, b.cases));
 }

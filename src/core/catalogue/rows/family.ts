@@ -1,6 +1,8 @@
 import type { Circuit } from '../../controls';
 import type { Battery, FuseBox, PluginLead } from '../../harness/feed/fuseBox';
 import type { VehiclePlug } from '../../harness/types';
+import type { Flasher } from '../../lamp/overTime/flasher';
+import type { LampProgram } from '../../lamp/program/types';
 import type { Rule, StatementSource } from '../../rule';
 import type { FactValue, Position, Prior, Provided } from '../../vehicle';
 
@@ -19,6 +21,8 @@ export interface Place {
   readonly xMm: number;
   readonly yMm: number;
   readonly functions: readonly FactoryFunction[];
+  /** The factory lamp's face and what it does over time; absent: bulbs behind one lens, as is usual. */
+  readonly factory?: { readonly aspect: number; readonly program: LampProgram };
 }
 
 /** A fact that holds for part of a vehicle line unless somebody looks: 2016 to 2019 have plug K6. */
@@ -57,4 +61,6 @@ export interface Family {
   readonly battery?: Battery;
   /** Factory auxiliary circuits, and leads that plug in. */
   readonly leads?: readonly PluginLead[];
+  /** Absent: nobody knows how it flashes. */
+  readonly flasher?: Flasher;
 }

@@ -1,4 +1,5 @@
 import type { LevelCase } from '../../controls';
+import type { LampProgram } from '../../lamp/program/types';
 import type { LampPlug } from '../../harness/types';
 import type { Prose } from '../../kernel/reason';
 import type { LampFunction, PositionRole, Provided, Side } from '../../vehicle';
@@ -47,6 +48,8 @@ export interface Lamp {
   readonly price: Money;
   readonly face: { readonly aspect: number; readonly segments: readonly FaceSegment[] };
   readonly plugs?: readonly LampPlug[];
+  /** What it does over time; absent: what is known is played, and what is not is said. */
+  readonly program?: LampProgram;
   /** What the lamp itself makes of a live input: the first case that holds replaces the level of its feed. */
   readonly behaviour?: readonly { readonly does: LampFunction; readonly cases: readonly LevelCase[] }[];
 }

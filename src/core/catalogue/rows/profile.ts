@@ -1,4 +1,5 @@
 import type { Prose } from '../../kernel/reason';
+import type { TimedRule } from '../../lamp/overTime/rules';
 import type { Rule } from '../../rule';
 import type { Duty, LampFunction, LightColour } from '../../vehicle';
 
@@ -31,4 +32,6 @@ export interface Profile {
   readonly onRoad: boolean;
   readonly requirements: readonly Requirement[];
   readonly light?: readonly LightRule[];
+  /** Absent: what the program knows of the market. */
+  readonly overTime?: readonly TimedRule[];
 }

@@ -70,9 +70,34 @@ export interface CavityReading {
   readonly mean: boolean;
 }
 
+/** What reaches an input of a lamp in a setting, at one phase of the flasher. */
+export interface InputReading {
+  readonly position: string;
+  readonly plug: string;
+  readonly cavity: string;
+  readonly does: string;
+  /** The circuit behind it; null: a feed of its own, or nothing. */
+  readonly circuit: string | null;
+  readonly level: Level | null;
+  /** A while its pulse is on, and the share of the time that it is. */
+  readonly onA: number;
+  readonly duty: number;
+  /** V across the lamp while the pulse is on. */
+  readonly onV: number;
+}
+
+/** A setting as the lamps have it, by time rather than as a mean. */
+export interface HarnessReading {
+  readonly inputs: readonly InputReading[];
+  /** A through each circuit while it is on, what else hangs on it included. */
+  readonly circuitA: ReadonlyMap<string, number>;
+}
+
 /** The harness under the switches. */
 export interface LiveHarness {
   readonly network: Network;
+  /** @param flashOn the flasher is in its lit phase */
+  readonly supplied: (state: ControlState, flashOn: boolean) => HarnessReading;
   readonly read: (state: ControlState) => {
     readonly cavities: readonly CavityReading[];
     readonly converged: boolean;
@@ -96,13 +121,16 @@ export function liveHarness(input: HarnessInput): LiveHarness {
   };
   const ready = prepareNetwork(network);
   let near: NetSolution | undefined;
+  const solved = (state: ControlState, flashOn: boolean): readonly Phase[] =>
+    phasesIn(h, state, flashOn).map(({ share, closed }) => {
+      near = ready.solve(closed, near);
+      return { share, solution: near };
+    });
   return {
     network,
+    supplied: (state, flashOn) => inputReadings(h, state, solved(state, flashOn)),
     read: (state) => {
-      const phases = phasesIn(h, state).map(({ share, closed }) => {
-        near = ready.solve(closed, near);
-        return { share, solution: near };
-      });
+      const phases = solved(state, true);
       return {
         cavities: readings(h, state, phases),
         converged: phases.every((p) => p.solution.converged),
@@ -147,10 +175,11 @@ const feedOf = (h: HarnessInput, does: string) => h.feeds.find((f) => f.does ===
 function phasesIn(
   h: Wired,
   state: ControlState,
+  flashOn: boolean,
 ): readonly { readonly share: number; readonly closed: ReadonlySet<string> }[] {
   const duties = new Map<string, number>();
   const note = (id: string, level: Level) => {
-    if (level.kind === 'on' || level.kind === 'flashing') duties.set(id, 1);
+    if (level.kind === 'on' || (level.kind === 'flashing' && flashOn)) duties.set(id, 1);
     else if (level.kind === 'pulsed') duties.set(id, level.duty);
   };
   for (const id of circuitsOf(h)) {
@@ -264,6 +293,47 @@ function harnessElements(h: Wired): readonly NetElement[] {
     }
   }
   return elements;
+}
+
+/** *Setting*: below this share of what it draws at most an input is off. */
+const DRAWS_SHARE = 0.05;
+
+function inputReadings(h: Wired, state: ControlState, phases: readonly Phase[]): HarnessReading {
+  const inputs = h.lamps.flatMap((lamp) =>
+    lamp.map.inputs
+      .filter((i) => i.input.does !== 'mode' && i.input.does !== 'ground')
+      .map((i): InputReading => {
+        const node = `${lamp.position} ${i.plug}/${i.cavity}`;
+        const amps = phases.map((p) => p.solution.elementA.get(`lamp:${node}`) ?? 0);
+        const across = phases.map(
+          ({ solution: s }) => (s.nodeV.get(node) ?? 0) - (s.nodeV.get(`${lamp.position} common`) ?? 0),
+        );
+        const onA = Math.max(0, ...amps);
+        const onV = Math.max(0, ...across);
+        const lit = (k: number) =>
+          onA > 0 ? (amps[k] ?? 0) > DRAWS_SHARE * onA : (across[k] ?? 0) > onV / 2;
+        const feed = isFed(i.verdict) ? undefined : feedOf(h, i.input.does);
+        const row = feed || !i.from ? undefined : h.circuit(i.from.circuit);
+        return {
+          position: lamp.position,
+          plug: i.plug,
+          cavity: i.cavity,
+          does: i.input.does,
+          circuit: row?.id ?? null,
+          level: feed ? levelOf(feed.live, state) : row ? levelOf(row.cases, state) : null,
+          onA,
+          onV,
+          duty: onA === 0 && onV === 0 ? 0 : phases.reduce((sum, p, k) => (lit(k) ? sum + p.share : sum), 0),
+        };
+      }),
+  );
+  const circuitA = new Map(
+    circuitsOf(h).map((id) => [
+      id,
+      Math.max(0, ...phases.map((p) => Math.abs(p.solution.elementA.get(`circuit:${id}`) ?? 0))),
+    ]),
+  );
+  return { inputs, circuitA };
 }
 
 function readings(h: Wired, state: ControlState, phases: readonly Phase[]): readonly CavityReading[] {

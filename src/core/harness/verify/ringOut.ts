@@ -88,7 +88,13 @@ export function readsJoined(step: RingOutStep, nets: readonly Net[], fault: Harn
 /** A harness as elements: each end hangs on the middle of its net, by the name of the cavity it ends in. */
 const elementsOf = (nets: readonly Net[]): readonly NetElement[] =>
   nets.flatMap((n) =>
-    n.ends.map((end): NetElement => ({ kind: 'resistor', id: end, from: middleOf(n.id), to: end, ohm: 0.01 })),
+    n.ends.map((end): NetElement => ({
+      kind: 'resistor',
+      id: end,
+      from: middleOf(n.id),
+      to: end,
+      ohm: 0.01,
+    })),
   );
 const middleOf = (net: string): string => `net ${net}`;
 

@@ -1,0 +1,82 @@
+import type { LampFunction } from '../../vehicle';
+import type { TimedKind, TimedRule } from './rules';
+
+/** What a rule over time says of a score. `open`: a figure is not known, or lies on both sides of a limit. */
+export interface TimedFinding {
+  readonly kind: TimedKind;
+  /** null: the market's rules say nothing about it that the program knows. */
+  readonly rule: string | null;
+  readonly source: string | null;
+  /** The text of the rule has to be read. */
+  readonly check: boolean;
+  readonly state: 'kept' | 'broken' | 'open';
+  readonly position: string | null;
+  readonly does: LampFunction | null;
+  /** The moment at which it is broken, from the start of the score. */
+  readonly atUs: number | null;
+  /** Why: a code with its figures, in the units that their names say. */
+  readonly why: TimedWhy;
+}
+
+/** Reasons of a finding. */
+export type TimedWhy =
+  | {
+      readonly code: 'rate';
+      readonly perMinute: number | null;
+      readonly min: number;
+      readonly max: number;
+      readonly lowLoadA: number | null;
+    }
+  | { readonly code: 'on-share'; readonly onShare: number | null; readonly min: number; readonly max: number }
+  | { readonly code: 'after-lever'; readonly ms: number | null; readonly maxMs: number }
+  | {
+      readonly code: 'sweep';
+      readonly fullMs: number | null;
+      readonly maxMs: number | null;
+      /** The shortest on-phase, and how long the last segment is lit in it. */
+      readonly onMs: number | null;
+      readonly lastLitMs: number | null;
+    }
+  | { readonly code: 'sweep-outlasts'; readonly fullMs: number; readonly onMs: number }
+  | { readonly code: 'sweep-runs' }
+  | { readonly code: 'sweep-outer-first' }
+  | { readonly code: 'not-steady'; readonly by: 'pulses' | 'sweep' | 'start-up' | null }
+  | { readonly code: 'sides'; readonly differs: string | null }
+  | {
+      readonly code: 'drl-returns';
+      readonly returnMs: number | null;
+      /** The longest dark phase of the flash, and how long the DRL is lit in it. */
+      readonly darkMs: number;
+      readonly litMs: number;
+    }
+  | { readonly code: 'start-up'; readonly ms: number };
+
+/** A finding of a rule; without one: of what the market does not say. */
+export const finding = (
+  kind: TimedKind,
+  rule: TimedRule | null,
+  state: TimedFinding['state'],
+  why: TimedWhy,
+  where: { readonly position?: string; readonly does?: LampFunction; readonly atUs?: number | null } = {},
+): TimedFinding => ({
+  kind,
+  rule: rule?.id ?? null,
+  source: rule?.source ?? null,
+  check: rule?.check ?? false,
+  state,
+  position: where.position ?? null,
+  does: where.does ?? null,
+  atUs: where.atUs ?? null,
+  why,
+});
+
+/** Whether a figure between two ends is within limits: one that lies on both sides of a limit is open. */
+export function against(
+  ends: { readonly from: number; readonly to: number } | null,
+  min: number,
+  max: number,
+): TimedFinding['state'] {
+  if (!ends) return 'open';
+  if (ends.from >= min && ends.to <= max) return 'kept';
+  return ends.to < min || ends.from > max ? 'broken' : 'open';
+}

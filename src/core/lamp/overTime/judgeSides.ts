@@ -1,0 +1,91 @@
+import type { LampFunction } from '../../vehicle';
+import type { FunctionProgram } from '../program/types';
+import { finding, type TimedFinding } from './finding';
+import type { TimedRule } from './rules';
+import type { LampOverTime, LightOverTime } from './simulate';
+import { litOf } from './summary';
+
+/** *Setting*: left and right that come on or go out within so long of one another are in step. */
+const IN_STEP_US = 1000;
+
+/** Left and right alike: what their programs do in the mode they are in, and when they are lit while nobody turns. */
+export function alikeFindings(light: LightOverTime, rule: TimedRule | null): readonly TimedFinding[] {
+  if (!rule) return [];
+  return light.lamps.flatMap((lamp) => {
+    if (lamp.lamp.side !== 'left') return [];
+    const twin = light.lamps.find((x) => x.lamp.position === lamp.lamp.position.replace('.left', '.right'));
+    if (!twin || twin === lamp) return [];
+    const differs = differenceOf(lamp, twin) ?? outOfStep(light, lamp, twin);
+    const where = {
+      position: lamp.lamp.position,
+      ...(differs ? { does: differs.does } : {}),
+      atUs: differs ? (differs.atUs ?? 0) : null,
+    };
+    return [
+      finding(
+        'alike',
+        rule,
+        differs ? 'broken' : 'kept',
+        { code: 'sides', differs: differs?.what ?? null },
+        where,
+      ),
+    ];
+  });
+}
+
+interface Differs {
+  readonly does: LampFunction;
+  readonly what: string;
+  readonly atUs?: number;
+}
+
+const COMPARED = [
+  'level',
+  'sweep',
+  'pulses',
+  'startUp',
+  'afterDarkMs',
+  'dimmed',
+  'out',
+  'fade',
+  'filament',
+  'holdUpMs',
+] as const;
+
+function differenceOf(a: LampOverTime, b: LampOverTime): Differs | null {
+  const of = (l: LampOverTime) => new Map(l.functions.map((f) => [f.program.does, f.program]));
+  const [left, right] = [of(a), of(b)];
+  for (const does of new Set([...left.keys(), ...right.keys()])) {
+    const [x, y] = [left.get(does), right.get(does)];
+    if (!x || !y) return { does, what: 'function' };
+    const what = fieldThatDiffers(x, y);
+    if (what) return { does, what };
+    const colours = [a, b].map((l) => l.functions.find((f) => f.program.does === does)?.segments[0]?.colour);
+    if (colours[0] !== colours[1]) return { does, what: 'colour' };
+  }
+  return null;
+}
+
+function fieldThatDiffers(x: FunctionProgram, y: FunctionProgram): string | null {
+  if (x.segments.length !== y.segments.length) return 'segments';
+  return COMPARED.find((k) => JSON.stringify(x[k] ?? null) !== JSON.stringify(y[k] ?? null)) ?? null;
+}
+
+/** The first moment at which one is lit and the other is not, in the times in which neither side is signalled alone. */
+function outOfStep(light: LightOverTime, a: LampOverTime, b: LampOverTime): Differs | null {
+  const shared = light.spans.filter((s) => s.state.left === 'no' && s.state.right === 'no');
+  for (const f of a.functions) {
+    const g = b.functions.find((x) => x.program.does === f.program.does);
+    if (!g) continue;
+    const edges = (x: typeof f) =>
+      litOf(x)
+        .flatMap((s) => [s.fromUs, s.toUs])
+        .filter((us) => shared.some((s) => us > s.fromUs && us < s.toUs));
+    const [left, right] = [edges(f), edges(g)];
+    const late =
+      left.find((us) => !right.some((x) => Math.abs(x - us) <= IN_STEP_US)) ??
+      right.find((us) => !left.some((x) => Math.abs(x - us) <= IN_STEP_US));
+    if (late !== undefined) return { does: f.program.does, what: 'in-step', atUs: late };
+  }
+  return null;
+}

@@ -1,0 +1,80 @@
+import { endsOf } from '../program/types';
+import { against, finding, type TimedFinding } from './finding';
+import type { TimedRule } from './rules';
+import type { LampOverTime, LightOverTime } from './simulate';
+import { functionsOverTime } from './summary';
+
+/**
+ * Turn signals whose segments come one after another: counted from the start of the on-phase, full within the time, each
+ * stays lit to the end of the phase, from inboard to outboard. A sweep that outlasts its on-phase is found as such.
+ */
+export function sweepFindings(light: LightOverTime, rule: TimedRule | null): readonly TimedFinding[] {
+  return light.lamps.flatMap((lamp) => findingsOf(lamp, rule));
+}
+
+function findingsOf(lamp: LampOverTime, rule: TimedRule | null): readonly TimedFinding[] {
+  const run = lamp.functions.find((f) => f.program.does === 'turn' && f.program.sweep);
+  const sweep = run?.program.sweep;
+  const phases = functionsOverTime(lamp).find((f) => f.does === 'turn')?.phases ?? [];
+  const whole = phases.filter((p) => p.toUs > p.fromUs);
+  const shortest = whole.reduce<(typeof whole)[number] | null>(
+    (least, p) => (!least || p.toUs - p.fromUs < least.toUs - least.fromUs ? p : least),
+    null,
+  );
+  if (!run || !sweep || !shortest) return [];
+  const where = { position: lamp.lamp.position, does: 'turn' as const };
+  const first = whole[0] ?? shortest;
+  const steps = run.program.segments.length - 1;
+  const ends = endsOf(sweep.stepMs);
+  const onMs = (shortest.toUs - shortest.fromUs) / 1000;
+  const full = ends && { from: ends.from * steps, to: ends.to * steps };
+  const fullMs = full ? (full.from + full.to) / 2 : null;
+  const last = run.program.segments[sweep.from === 'outer' ? 0 : steps];
+  const lastLit = shortest.segments.find((s) => s.id === last);
+  const maxMs = rule?.figures?.fullWithinMs ?? null;
+  const why = {
+    code: 'sweep',
+    fullMs,
+    maxMs,
+    onMs,
+    lastLitMs: ends && lastLit ? lastLit.litUs / 1000 : null,
+  } as const;
+  const state = maxMs === null ? 'open' : against(full, 0, maxMs);
+  const list = [
+    finding('sweep', rule, state, why, {
+      ...where,
+      atUs: state === 'broken' && maxMs !== null ? first.fromUs + Math.round(maxMs * 1000) : null,
+    }),
+  ];
+  if (full && full.from >= onMs)
+    list.push(
+      finding(
+        'sweep',
+        rule,
+        'broken',
+        { code: 'sweep-outlasts', fullMs: fullMs ?? 0, onMs },
+        { ...where, atUs: shortest.toUs },
+      ),
+    );
+  if (sweep.how === 'run')
+    list.push(
+      finding(
+        'sweep',
+        rule,
+        rule ? 'broken' : 'open',
+        { code: 'sweep-runs' },
+        { ...where, atUs: first.fromUs },
+      ),
+    );
+  if (sweep.from === 'outer')
+    list.push(
+      finding(
+        'sweep',
+        rule,
+        rule ? 'broken' : 'open',
+        { code: 'sweep-outer-first' },
+        { ...where, atUs: first.fromUs },
+      ),
+    );
+  return list;
+}
