@@ -4,6 +4,8 @@ import { contextOf, type Job, type JobReading, liveWiring, wireView } from '../j
 import { reason } from '../kernel/reason';
 import { expectedLevels } from '../light';
 import { liveHarness } from '../electric';
+import { betweenFrames, tapped } from '../lamp/measure/taps';
+import { scoreOf } from './caseScore';
 import { firstCause } from '../prove';
 import type { LampFunction } from '../vehicle';
 import type { AnswerKind, Case } from './case';
@@ -93,9 +95,25 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
       };
     });
   },
-  light: ({ job, settings }) =>
-    job.reading.checks.map(({ swap, wiring }) => ({
+  measure: ({ case: c }) => ({
+    taps: c.taps ? tapped(c.taps.downMs, c.taps.upMs) : null,
+    frames: (c.frames ?? []).map((f) => betweenFrames(f.first, f.last, f.perSecond)),
+  }),
+  light: ({ case: c, job, settings, faults }) => {
+    const overTime = c.score ? scoreOf(c.score, job, faults) : undefined;
+    return job.reading.checks.map(({ swap, wiring }) => ({
       swap: swap.id,
+      ...(overTime
+        ? {
+            overTime: {
+              ...overTime,
+              lamps: overTime.lamps.filter((l) => swap.positions.includes(l.position)),
+              findings: overTime.findings.filter(
+                (f) => f.position === null || swap.positions.includes(f.position),
+              ),
+            },
+          }
+        : {}),
       lamps: wiring.map((w) => ({
         position: w.position,
         lamp: w.lamp.id,
@@ -107,7 +125,8 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
             }))
           : [],
       })),
-    })),
+    }));
+  },
   feeds: ({ job }) => job.reading.checks.map((c) => ({ swap: c.swap.id, feeds: c.feeds })),
   checks: ({ job }) =>
     job.reading.checks.map((c) => ({

@@ -3,6 +3,7 @@ import type { Figures } from '../electric/formulas';
 import type { FeedSchool, FeedSource, HandPins } from '../harness';
 import type { AnyEvent } from '../job';
 import type { Rates } from '../job/readings/orders';
+import type { Score } from '../lamp/overTime/score';
 import type { Seen } from '../prove';
 import type { Shelf } from '../catalogue/types';
 import type { FactSource, FactValue } from '../vehicle';
@@ -16,6 +17,7 @@ export const ANSWERS = [
   'wire',
   'live',
   'light',
+  'measure',
   'feeds',
   'checks',
   'order',
@@ -91,6 +93,11 @@ export interface Case {
   readonly entries?: readonly { readonly type: AnyEvent['type']; readonly body: unknown }[];
   /** Settings for `live` and `light`; absent: everything off, and every control by itself. */
   readonly controls?: readonly CaseControls[];
+  /** For `light`: controls over time. `market`: the rules that it is judged by, where not those of the vehicle. */
+  readonly score?: Score & { readonly market?: string };
+  /** For `measure`: a flash that was tapped along with, times from a slow-motion clip. */
+  readonly taps?: { readonly downMs: readonly number[]; readonly upMs?: readonly number[] };
+  readonly frames?: readonly { readonly first: number; readonly last: number; readonly perSecond: number }[];
   readonly seen?: readonly CaseSeen[];
   readonly figures?: Partial<Figures>;
   readonly rates?: Rates;

@@ -1,3 +1,4 @@
+import { fullProgram } from './shorthandProgram';
 import { ENDS, LAYERS, type Position, POSITION_ROLES, SIDES } from '../vehicle';
 
 /** JSON as it came: nothing is known of it yet. */
@@ -97,6 +98,9 @@ function family(row: Row, at: string, taken: Taken): Row {
         ? {
             ...filled(p, { xMm: 0, yMm: 0, functions: [] }),
             position: position(p.position),
+            ...(isRow(p.factory)
+              ? { factory: filled({ ...p.factory, program: fullProgram(p.factory.program) }, { aspect: 1 }) }
+              : {}),
             functions: listOf(p.functions).map((f, i) => {
               const x = provided(f);
               return isRow(x) ? whenOf(x, `f${i}`) : x;
@@ -146,6 +150,7 @@ function lamp(row: Row, at: string, taken: Taken): Row {
       ...usual,
     }),
     functions: mapped(row.functions, provided),
+    ...(row.program === undefined ? {} : { program: fullProgram(row.program) }),
     ...(row.plugs === undefined
       ? {}
       : {

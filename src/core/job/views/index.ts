@@ -5,6 +5,7 @@ export * from './arrive';
 export * from './fit';
 export * from './wire';
 export * from './light';
+export * from './lightScore';
 export * from './bench';
 export * from './strip';
 export * from './prove';

@@ -2,11 +2,15 @@ import type { LampFunction } from '../../vehicle';
 import type { FunctionProgram } from '../program/types';
 import { finding, type TimedFinding } from './finding';
 import type { TimedRule } from './rules';
+import type { Span } from './score';
 import type { LampOverTime, LightOverTime } from './simulate';
 import { litOf } from './summary';
 
 /** *Setting*: left and right that come on or go out within so long of one another are in step. */
 const IN_STEP_US = 1000;
+
+/** *Setting*: how long after a signal to one side everything is as it was. */
+const SETTLED_US = 3_000_000;
 
 /** Left and right alike: what their programs do in the mode they are in, and when they are lit while nobody turns. */
 export function alikeFindings(light: LightOverTime, rule: TimedRule | null): readonly TimedFinding[] {
@@ -73,7 +77,13 @@ function fieldThatDiffers(x: FunctionProgram, y: FunctionProgram): string | null
 
 /** The first moment at which one is lit and the other is not, in the times in which neither side is signalled alone. */
 function outOfStep(light: LightOverTime, a: LampOverTime, b: LampOverTime): Differs | null {
-  const shared = light.spans.filter((s) => s.state.left === 'no' && s.state.right === 'no');
+  const oneSided = (s: Span) => s.state.left === 'yes' || s.state.right === 'yes';
+  // What goes out under one side's signal comes back when that one is over: it is not out of step.
+  const shared = light.spans.flatMap((s, i) => {
+    if (oneSided(s)) return [];
+    const after = i > 0 && light.spans.slice(0, i).some(oneSided) ? SETTLED_US : 0;
+    return s.fromUs + after < s.toUs ? [{ fromUs: s.fromUs + after, toUs: s.toUs }] : [];
+  });
   for (const f of a.functions) {
     const g = b.functions.find((x) => x.program.does === f.program.does);
     if (!g) continue;

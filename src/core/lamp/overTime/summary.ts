@@ -1,7 +1,7 @@
 import type { LampFunction } from '../../vehicle';
 import type { RunFunction } from '../program/run';
 import { litSpans, type Trace } from '../program/trace';
-import { levelIn } from '../waveform';
+import { levelIn, placeAt } from '../waveform';
 import type { LampOverTime, LightOverTime } from './simulate';
 
 /** *Setting*: a segment counts as full from this share of its own light on. */
@@ -29,6 +29,13 @@ export interface FunctionOverTime {
 
 /** Sums up what each function of a lamp did. */
 export function functionsOverTime(lamp: LampOverTime): readonly FunctionOverTime[] {
+  let known = summed.get(lamp);
+  if (!known) summed.set(lamp, (known = summedUp(lamp)));
+  return known;
+}
+const summed = new WeakMap<LampOverTime, readonly FunctionOverTime[]>();
+
+function summedUp(lamp: LampOverTime): readonly FunctionOverTime[] {
   return lamp.functions.map((f) => ({
     does: f.program.does,
     phases: litSpans(lamp.supplies.get(f.program.does) ?? []).map((s) => phaseOf(f, s.us, s.endUs)),
@@ -38,6 +45,13 @@ export function functionsOverTime(lamp: LampOverTime): readonly FunctionOverTime
 
 /** The times in which any segment of a function is lit. */
 export function litOf(f: RunFunction): readonly { readonly fromUs: number; readonly toUs: number }[] {
+  let known = lit.get(f);
+  if (!known) lit.set(f, (known = litSpansOf(f)));
+  return known;
+}
+const lit = new WeakMap<RunFunction, readonly { readonly fromUs: number; readonly toUs: number }[]>();
+
+function litSpansOf(f: RunFunction): readonly { readonly fromUs: number; readonly toUs: number }[] {
   const spans = f.segments
     .flatMap((s) => litSpans(s.light, SEEN))
     .map((s) => ({ fromUs: s.us, toUs: s.endUs }))
@@ -69,7 +83,9 @@ function within(light: Trace, fromUs: number, toUs: number, full: number) {
   let [litUs, peak] = [0, 0];
   let firstUs: number | null = null;
   let fullUs: number | null = null;
-  for (const s of light) {
+  for (let i = placeAt(light, fromUs); i < light.length; i += 1) {
+    const s = light[i];
+    if (!s || s.fromUs >= toUs) break;
     const [a, b] = [Math.max(s.fromUs, fromUs), Math.min(s.toUs, toUs)];
     if (a >= b) continue;
     const [la, lb] = [levelIn(s, a), levelIn(s, b)];
@@ -87,7 +103,7 @@ function within(light: Trace, fromUs: number, toUs: number, full: number) {
 
 /** What a person sees besides: a glow of test pulses, flicker, beads. */
 export interface LightNote {
-  readonly code: 'glow' | 'flicker' | 'beads' | 'alternates' | 'no-program';
+  readonly code: 'glow' | 'flicker' | 'beads' | 'alternates' | 'no-program' | 'voltage-taken';
   readonly position: string | null;
   readonly does: LampFunction | null;
   readonly hz: number | null;

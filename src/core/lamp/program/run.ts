@@ -1,7 +1,7 @@
 import type { LampFunction, LightColour } from '../../vehicle';
 import { joined, levelIn, stretches, type Stretch, usOf } from '../waveform';
 import { type Edge, followed, gateOf, inverted, litSpans, scaledIn, through, type Trace } from './trace';
-import { FILAMENT_MS, type FunctionProgram, type LampProgram, playedAs } from './types';
+import { FILAMENT_MS, type FunctionProgram, type LampProgram, playedAs, type Sweep } from './types';
 
 /** The supplies of a lamp over a score: for each function a trace of the share of its full current. */
 export type Supplies = ReadonlyMap<LampFunction, Trace>;
@@ -17,7 +17,8 @@ export interface DrivenSegment {
 /** A function at work: what it draws, as a share of its full current, and the light of its segments. */
 export interface RunFunction {
   readonly program: FunctionProgram;
-  readonly drawn: Trace;
+  /** Worked out when somebody asks. */
+  readonly drawn: () => Trace;
   readonly segments: readonly DrivenSegment[];
 }
 
@@ -54,19 +55,21 @@ function runFunction(
 ): RunFunction {
   const edges = beginnings(litSpans(supply), usOf(f.afterDarkMs ?? 0));
   const allowed = watched(f, asFed(program, f.filament ? filamentLight(supply) : supply), supplies);
-  const shown = through(shownBy(f, edges, allowed), pulsesOf(f, edges, allowed));
+  const show = shownBy(f, edges, allowed);
+  const shown = f.pulses ? through(show, pulsesOf(f.pulses, edges, allowed)) : show;
   const lit = f.segments.map((segment, i) => {
-    const on = f.sweep ? through(shown, sweepGate(f, i, edges, shown)) : shown;
+    const on = f.sweep ? swept(f, f.sweep, i, edges, shown) : shown;
     return { segment, on };
   });
   const colour = f.colour ?? colourOf(f.does);
   const slope = f.fade ?? (f.filament ? FILAMENT_MS : null);
   return {
     program: f,
-    drawn: drawnBy(
-      supply,
-      lit.map((l) => l.on),
-    ),
+    drawn: () =>
+      drawnBy(
+        supply,
+        lit.map((l) => l.on),
+      ),
     segments: lit.map(({ segment, on }) => {
       const fed = heldUp(on, usOf(f.holdUpMs ?? 0));
       const share = f.level ?? 1;
@@ -113,25 +116,53 @@ function merged(spans: readonly { readonly us: number; readonly endUs: number }[
   return list;
 }
 
-function sweepGate(f: FunctionProgram, i: number, edges: readonly Beginning[], over: Trace): Trace {
-  const stepUs = playedAs(f.sweep?.stepMs ?? null, 0) * 1000;
-  const place = f.sweep?.from === 'outer' ? f.segments.length - 1 - i : i;
-  return gateOf(
-    edges.flatMap((e) => {
-      const from = e.begunUs + Math.round(place * stepUs);
-      const until =
-        f.sweep?.how === 'run' && stepUs > 0 ? e.begunUs + Math.round((place + 1) * stepUs) : e.endUs;
-      const span = { us: Math.max(e.us, from), endUs: Math.min(e.endUs, until) };
-      return span.us < span.endUs ? [span] : [];
-    }),
-    over,
-  );
+/** What a sweep makes of one of its segments: dark before its turn, and in a run after it. */
+function swept(
+  f: FunctionProgram,
+  sweep: Sweep,
+  i: number,
+  edges: readonly Beginning[],
+  shown: Trace,
+): Trace {
+  const stepUs = playedAs(sweep.stepMs, 0) * 1000;
+  const place = sweep.from === 'outer' ? f.segments.length - 1 - i : i;
+  const runs = sweep.how === 'run' && stepUs > 0;
+  const list: Stretch[] = [];
+  let at = 0;
+  const dark = (fromUs: number, toUs: number) => {
+    if (fromUs >= toUs) return;
+    const last = list.at(-1);
+    if (last && last.toUs === fromUs && last.from === 0 && last.to === 0)
+      list[list.length - 1] = { fromUs: last.fromUs, toUs, from: 0, to: 0 };
+    else list.push({ fromUs, toUs, from: 0, to: 0 });
+  };
+  for (const s of shown) {
+    while ((edges[at]?.endUs ?? Infinity) <= s.fromUs) at += 1;
+    const edge = edges[at];
+    if (!edge || s.fromUs < edge.us || (s.from === 0 && s.to === 0)) {
+      dark(s.fromUs, s.toUs);
+      continue;
+    }
+    const from = Math.max(s.fromUs, edge.begunUs + Math.round(place * stepUs));
+    const to = runs ? Math.min(s.toUs, edge.begunUs + Math.round((place + 1) * stepUs)) : s.toUs;
+    dark(s.fromUs, Math.min(from, s.toUs));
+    if (from < to) {
+      if (from === s.fromUs && to === s.toUs) list.push(s);
+      else if (s.carrier)
+        list.push({ ...s, fromUs: from, toUs: to, from: levelIn(s, from), to: levelIn(s, to) });
+      else list.push({ fromUs: from, toUs: to, from: levelIn(s, from), to: levelIn(s, to) });
+    }
+    dark(Math.max(from, to), s.toUs);
+  }
+  return list;
 }
 
 /** Dark between the pulses of a modulated stop. */
-function pulsesOf(f: FunctionProgram, edges: readonly Beginning[], over: Trace): Trace {
-  const p = f.pulses;
-  if (!p) return gateOf([{ us: -Infinity, endUs: Infinity }], over);
+function pulsesOf(
+  p: NonNullable<FunctionProgram['pulses']>,
+  edges: readonly Beginning[],
+  over: Trace,
+): Trace {
   const [on, off] = [usOf(p.onMs), usOf(p.offMs)];
   const dark = edges.flatMap((e) =>
     Array.from({ length: p.count }, (_, k) => {
@@ -191,29 +222,33 @@ const filamentLight = (supply: Trace): Trace => {
 
 /** The share of its full current that a function draws: that of its segments that are switched on. */
 function drawnBy(supply: Trace, lit: readonly Trace[]): Trace {
-  if (lit.length <= 1) return lit[0] ? onAs(supply, lit[0]) : supply;
-  const starts = new Set<number>();
-  for (const trace of [supply, ...lit]) for (const s of trace) starts.add(s.fromUs);
-  const times = [...starts].sort((a, b) => a - b);
-  const end = supply.at(-1)?.toUs ?? 0;
-  const places = lit.map(() => 0);
-  let at = 0;
-  return joined(
-    times.map((fromUs, k): Stretch => {
-      const toUs = times[k + 1] ?? end;
-      while ((supply[at]?.toUs ?? Infinity) <= fromUs) at += 1;
-      const on = lit.filter((trace, i) => {
-        while ((trace[places[i] ?? 0]?.toUs ?? Infinity) <= fromUs) places[i] = (places[i] ?? 0) + 1;
-        const s = trace[places[i] ?? 0];
-        return s !== undefined && Math.max(s.from, s.to) > 0;
-      }).length;
-      const share = (supply[at]?.from ?? 0) * (on / lit.length);
-      return { fromUs, toUs, from: share, to: share };
-    }),
-  );
+  const changes = new Map<number, number>();
+  for (const trace of lit) {
+    let was = 0;
+    for (const s of trace) {
+      const is = s.from > 0 || s.to > 0 ? 1 : 0;
+      if (is !== was) changes.set(s.fromUs, (changes.get(s.fromUs) ?? 0) + is - was);
+      was = is;
+    }
+  }
+  const times = [...changes.keys()].sort((a, b) => a - b);
+  const list: Stretch[] = [];
+  let [next, on] = [0, 0];
+  for (const s of supply) {
+    let at = s.fromUs;
+    while (at < s.toUs) {
+      while (next < times.length && (times[next] ?? 0) <= at) {
+        on += changes.get(times[next] ?? 0) ?? 0;
+        next += 1;
+      }
+      const toUs = Math.min(s.toUs, times[next] ?? Infinity);
+      const share = s.from * (on / Math.max(1, lit.length));
+      list.push({ fromUs: at, toUs, from: share, to: share });
+      at = toUs;
+    }
+  }
+  return joined(list);
 }
-
-const onAs = (supply: Trace, light: Trace): Trace => drawnBy(supply, [light, light]);
 
 /** Light that goes on for so long at the level it had when its supply fell. */
 export function heldUp(light: Trace, us: number): Trace {

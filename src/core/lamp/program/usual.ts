@@ -8,14 +8,18 @@ import type { FunctionProgram, LampProgram, ProgramSegment } from './types';
  */
 export function programOf(lamp: Pick<Lamp, 'program' | 'face' | 'traits' | 'functions'>): LampProgram {
   if (lamp.program) return lamp.program;
-  const segments = lamp.face.segments.map(({ shape, x, y, w, h }, i): ProgramSegment => ({
-    id: `s${i + 1}`,
-    shape,
-    x,
-    y,
-    w,
-    h,
-  }));
+  /** Functions that were drawn in one place are lit in one place. */
+  const placeOf = new Map<string, string>();
+  const segments: ProgramSegment[] = [];
+  const idOf = lamp.face.segments.map(({ shape, x, y, w, h }) => {
+    const key = [shape, x, y, w, h].join();
+    const known = placeOf.get(key);
+    if (known) return known;
+    const id = `s${segments.length + 1}`;
+    placeOf.set(key, id);
+    segments.push({ id, shape, x, y, w, h });
+    return id;
+  });
   const drawn = [...new Set(lamp.face.segments.map((s) => s.does))];
   const missing = lamp.functions
     .map((f) => f.does)
@@ -30,7 +34,7 @@ export function programOf(lamp: Pick<Lamp, 'program' | 'face' | 'traits' | 'func
     h: 0,
   }));
   const functions = [...drawn, ...missing].map((does): FunctionProgram => {
-    const own = lamp.face.segments.flatMap((s, i) => (s.does === does ? [`s${i + 1}`] : []));
+    const own = lamp.face.segments.flatMap((s, i) => (s.does === does ? [idOf[i] ?? ''] : []));
     return {
       does,
       segments: own.length > 0 ? own : [`s-${does}`],

@@ -6,18 +6,21 @@ export function sample(w: Waveform, us: number): number {
   return stretches(w, us, us + 1)[0]?.from ?? 0;
 }
 
-/** The part of a list without gaps that a time lies in, by halving. */
-export function partAt(list: readonly Stretch[], us: number): Stretch | undefined {
-  let [low, high] = [0, list.length - 1];
-  while (low <= high) {
+/** The place of the part that a time lies in, by halving; the length of the list beyond its end, 0 before it. */
+export function placeAt(list: readonly Stretch[], us: number): number {
+  let [low, high] = [0, list.length];
+  while (low < high) {
     const mid = (low + high) >> 1;
-    const s = list[mid];
-    if (!s) return undefined;
-    if (us < s.fromUs) high = mid - 1;
-    else if (us >= s.toUs) low = mid + 1;
-    else return s;
+    if ((list[mid]?.toUs ?? Infinity) <= us) low = mid + 1;
+    else high = mid;
   }
-  return undefined;
+  return low;
+}
+
+/** The part of a list without gaps that a time lies in. */
+export function partAt(list: readonly Stretch[], us: number): Stretch | undefined {
+  const s = list[placeAt(list, us)];
+  return s && s.fromUs <= us ? s : undefined;
 }
 
 /** The level of a list at a time; dark outside of it. */

@@ -1,0 +1,126 @@
+import { liveHarness } from '../../electric';
+import type { SystemV } from '../../electric/formulas';
+import type { Flasher } from '../../lamp/overTime/flasher';
+import { judgeOverTime } from '../../lamp/overTime/judge';
+import type { TimedFinding } from '../../lamp/overTime/finding';
+import { type TimedRule, timedRulesOf } from '../../lamp/overTime/rules';
+import type { Span } from '../../lamp/overTime/score';
+import { type LightOverTime, lightOverTime, type VehicleLight } from '../../lamp/overTime/simulate';
+import { type LightNote, lightNotes } from '../../lamp/overTime/summary';
+import { factoryLight, type FactoryLamp, wiredLight } from '../../lamp/overTime/vehicleLight';
+import { usualFactoryProgram } from '../../lamp/program/usual';
+import type { Family } from '../../catalogue/types';
+import { type PositionKey, positionKey } from '../../vehicle';
+import { liveWiring } from '../readings/liveWiring';
+import { type Job, perJob } from './view';
+import { wireView } from './wire';
+
+/** The vehicle of a job as its light over time is worked out: as it is to be, and as it was. */
+export interface ScoreView {
+  /** New lamps where they are chosen and their wiring is known, on the currents of their harness. */
+  readonly after: VehicleLight;
+  /** Places that keep their factory lamp, or of whose new lamp nobody knows how it is wired. */
+  readonly keeps: VehicleLight;
+  /** Every factory lamp. */
+  readonly before: VehicleLight;
+  readonly flasher: Flasher | null;
+  readonly rules: readonly TimedRule[];
+  /** The market whose rules they are; null: nobody has said. */
+  readonly market: string | null;
+  /** Places with a new lamp of which nobody knows a program, and of which nobody knows the wiring. */
+  readonly withoutProgram: readonly PositionKey[];
+  readonly unwired: readonly PositionKey[];
+  /** Nobody has said what the system's voltage is: the usual one is taken. */
+  readonly voltageTaken: boolean;
+}
+
+/** *Setting*: the system that is played where nobody has said. */
+const TAKEN_V: SystemV = 12;
+
+/** The factory lamps of a line, each with its face and program. */
+export const factoryLamps = (family: Pick<Family, 'places'>): readonly FactoryLamp[] =>
+  family.places.map((p) => ({
+    position: positionKey(p.position),
+    side: p.position.side,
+    functions: p.functions,
+    program: (p.factory ?? usualFactoryProgram(p.functions)).program,
+  }));
+
+/** Lays out what a score is played on. */
+export const scoreView = perJob((job: Job): ScoreView => {
+  const { pack, reading } = job;
+  const family = pack.family.body;
+  const view = wireView(job);
+  const circuits = family.circuits ?? [];
+  const flasher = family.flasher ?? null;
+  const sideOf = (key: string) =>
+    family.places.find((p) => positionKey(p.position) === key)?.position.side ?? 'centre';
+  const { systemV } = view;
+  const swaps = view.swaps.map((swap) => ({
+    harness: liveHarness(liveWiring(view, swap, systemV ?? TAKEN_V)),
+    lamps: swap.wiring.flatMap((w) =>
+      w.map
+        ? [
+            {
+              position: w.position,
+              side: sideOf(w.position),
+              lamp: w.lamp,
+              mode: swap.matters.modes.find((m) => m.position === w.position)?.chosen ?? null,
+              fullA: new Map(w.map.inputs.map((i) => [`${i.plug}/${i.cavity}`, i.input.currentA])),
+            },
+          ]
+        : [],
+    ),
+  }));
+  const fitted = new Set(swaps.flatMap((s) => s.lamps.map((l) => l.position)));
+  const wiring = view.swaps.flatMap((s) => s.wiring);
+  const factory = factoryLamps(family);
+  const market = reading.context.known.get('market@vehicle');
+  const named = typeof market === 'string' ? market : null;
+  return {
+    after: wiredLight(swaps, circuits, flasher),
+    keeps: factoryLight(
+      factory.filter((l) => !fitted.has(l.position)),
+      circuits,
+      flasher,
+    ),
+    before: factoryLight(factory, circuits, flasher),
+    flasher,
+    rules: pack.profiles.find((p) => p.id === named)?.overTime ?? timedRulesOf(named),
+    market: named,
+    withoutProgram: wiring.filter((w) => w.map && !w.lamp.program).map((w) => w.position),
+    unwired: wiring.filter((w) => !w.map).map((w) => w.position),
+    voltageTaken: systemV === null,
+  };
+});
+
+/** A score as it was played: the lamps that are new, those that stay, what the rules say and what is seen besides. */
+export interface PlayedScore {
+  readonly after: LightOverTime;
+  readonly keeps: LightOverTime;
+  readonly findings: readonly TimedFinding[];
+  readonly notes: readonly LightNote[];
+}
+
+const note = (code: LightNote['code'], position: string | null): LightNote => ({
+  code,
+  position,
+  does: null,
+  hz: null,
+  meanShare: null,
+});
+
+/** Plays a score on the vehicle of a job. */
+export function playScore(view: ScoreView, spans: readonly Span[]): PlayedScore {
+  const after = lightOverTime(view.after, spans);
+  return {
+    after,
+    keeps: lightOverTime(view.keeps, spans),
+    findings: judgeOverTime(after, view.flasher, view.rules),
+    notes: [
+      ...lightNotes(after),
+      ...(view.voltageTaken ? [note('voltage-taken', null)] : []),
+      ...view.withoutProgram.map((position) => note('no-program', position)),
+    ],
+  };
+}

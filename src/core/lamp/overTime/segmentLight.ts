@@ -1,0 +1,74 @@
+import type { RunFunction } from '../program/run';
+import type { LampProgram } from '../program/types';
+import { type Carrier, levelIn, type Stretch } from '../waveform';
+import type { LampOverTime, SegmentLight } from './lightTypes';
+
+/** The light of each segment: of functions that share one, the brighter shows; even ones in the order of the program. */
+export function segmentsOf(
+  program: LampProgram,
+  functions: readonly RunFunction[],
+): LampOverTime['segments'] {
+  return program.segments.map(({ id }) => {
+    const drivers = functions.flatMap((f) => f.segments.filter((s) => s.segment === id));
+    return { id, light: brightest(drivers) };
+  });
+}
+
+type Driver = RunFunction['segments'][number];
+
+function brightest(drivers: readonly Driver[]): readonly SegmentLight[] {
+  const [only] = drivers;
+  if (!only) return [];
+  if (drivers.length === 1)
+    return only.light.map((s) => lengthOf(only, s.fromUs, s.toUs, s.from, s.to, s.carrier));
+  const places = new Int32Array(drivers.length);
+  const end = only.light.at(-1)?.toUs ?? 0;
+  const list: SegmentLight[] = [];
+  let last: SegmentLight | null = null;
+  let at = only.light[0]?.fromUs ?? 0;
+  while (at < end) {
+    let to = end;
+    let [best, part, most]: [Driver, Stretch | null, number] = [only, null, -1];
+    // Counted loops: this runs for every edge of every segment.
+    for (let i = 0; i < drivers.length; i += 1) {
+      const d = drivers[i] ?? only;
+      let place = places[i] ?? 0;
+      let s = d.light[place];
+      while (s && s.toUs <= at) s = d.light[(place += 1)];
+      places[i] = place;
+      if (!s) continue;
+      if (s.toUs < to) to = s.toUs;
+      const level = s.to === s.from ? s.from : Math.max(levelIn(s, at), (s.from + s.to) / 2);
+      if (level > most) [best, part, most] = [d, s, level];
+    }
+    if (!part) break;
+    const next = lengthOf(best, at, to, levelIn(part, at), levelIn(part, to), part.carrier);
+    if (last && goesOn(last, next)) list[list.length - 1] = last = longer(last, to);
+    else list.push((last = next));
+    at = to;
+  }
+  return list;
+}
+
+/** Whether a length of light is the one before, longer. */
+const goesOn = (a: SegmentLight, b: SegmentLight): boolean =>
+  a.to === undefined &&
+  b.to === undefined &&
+  a.level === b.level &&
+  a.colour === b.colour &&
+  a.carrier === b.carrier;
+
+function lengthOf(
+  d: Driver,
+  fromUs: number,
+  toUs: number,
+  level: number,
+  to: number,
+  carrier: Carrier | undefined,
+): SegmentLight {
+  const colour = level > 0 || to > 0 ? d.colour : null;
+  if (to === level && !carrier) return { fromUs, toUs, level, colour };
+  return { fromUs, toUs, level, ...(to === level ? {} : { to }), colour, ...(carrier ? { carrier } : {}) };
+}
+
+const longer = (s: SegmentLight, toUs: number): SegmentLight => ({ ...s, toUs });
