@@ -1,5 +1,7 @@
-import type { BodyStyle, Place } from '@/core/catalogue';
+import { type BodyGiven, bodyDrawing, bodyMeasures, type BodyStyle } from '@/core/body';
+import type { Place } from '@/core/catalogue';
 import type { LightColour } from '@/core/vehicle';
+import { BodyShapes } from './BodyShapes';
 import { LIGHT } from './lampLight';
 
 export interface PlanPosition {
@@ -21,6 +23,10 @@ export interface PlanViewProps {
   readonly bodyStyle: BodyStyle;
   readonly lengthMm: number;
   readonly widthMm: number;
+  /** Measures of the body that are known; the rest follows from its style. */
+  readonly body?: BodyGiven | undefined;
+  /** An outline that somebody drew, over it. */
+  readonly outline?: string | undefined;
   readonly positions: readonly PlanPosition[];
   readonly focus: string | null;
   readonly onFocus: (key: string) => void;
@@ -41,7 +47,17 @@ const LENS: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** The vehicle from above, front up, with its lamp positions at their true places. */
-export function PlanView({ bodyStyle, lengthMm, widthMm, positions, focus, onFocus, label }: PlanViewProps) {
+export function PlanView({
+  bodyStyle,
+  lengthMm,
+  widthMm,
+  body,
+  outline,
+  positions,
+  focus,
+  onFocus,
+  label,
+}: PlanViewProps) {
   const margin = 620;
   const half = widthMm / 2;
   const view = `${-half - margin} ${-260} ${widthMm + 2 * margin} ${lengthMm + 520}`;
@@ -52,7 +68,10 @@ export function PlanView({ bodyStyle, lengthMm, widthMm, positions, focus, onFoc
       aria-label={label}
       className="mx-auto block h-full max-h-[46vh] w-full overflow-visible"
     >
-      <Body style={bodyStyle} length={lengthMm} half={half} />
+      <BodyShapes
+        shapes={bodyDrawing(bodyStyle, bodyMeasures(bodyStyle, lengthMm, widthMm, body), 'plan')}
+        outline={outline}
+      />
       {positions.map((p) => (
         <Lens key={p.key} position={p} half={half} focused={p.key === focus} onFocus={onFocus} />
       ))}
@@ -164,67 +183,6 @@ function Lens({
       >
         {p.code}
       </text>
-    </g>
-  );
-}
-
-function Body({ style, length: l, half: w }: { style: BodyStyle; length: number; half: number }) {
-  const line = {
-    fill: 'var(--body-fill)',
-    stroke: 'var(--ink)',
-    strokeWidth: 34,
-    strokeLinejoin: 'round' as const,
-  };
-  const thin = { fill: 'none', stroke: 'var(--line)', strokeWidth: 24 };
-  if (style === 'trailer')
-    return (
-      <g aria-hidden>
-        <path d={`M0 0 L${-w * 0.5} ${l * 0.2} H${w * 0.5} Z`} {...line} fill="none" />
-        <path d={`M${-w} ${l * 0.2} H${w} V${l} H${-w} Z`} {...line} />
-        <path d={`M${-w * 0.9} ${l * 0.25} H${w * 0.9} V${l * 0.95} H${-w * 0.9} Z`} {...thin} />
-        <path
-          d={`M${-w - 60} ${l * 0.52}v${l * 0.16}M${w + 60} ${l * 0.52}v${l * 0.16}`}
-          stroke="var(--ink)"
-          strokeWidth="90"
-        />
-      </g>
-    );
-  if (style === 'tug')
-    return (
-      <g aria-hidden>
-        <path d={`M${-w} ${l * 0.06} H${w} V${l * 0.95} H${-w} Z`} {...line} />
-        <path
-          d={`M${-w * 0.86} ${l * 0.3} H${w * 0.86} V${l * 0.66} H${-w * 0.86} Z`}
-          fill="var(--paper-sunk)"
-          stroke="var(--ink)"
-          strokeWidth="24"
-        />
-        <path d={`M0 ${l * 0.95}v${l * 0.06}`} stroke="var(--ink)" strokeWidth="90" />
-      </g>
-    );
-  const nose = style === 'scooter' ? 0.45 : 0.86;
-  return (
-    <g aria-hidden>
-      <path
-        d={`M${-w * nose} ${l * 0.05} Q${-w * nose * 0.9} 0 0 0 Q${w * nose * 0.9} 0 ${w * nose} ${l * 0.05} L${w} ${l * 0.2} V${l * 0.965} Q${w} ${l} ${w * 0.9} ${l} H${-w * 0.9} Q${-w} ${l} ${-w} ${l * 0.965} V${l * 0.2} Z`}
-        {...line}
-      />
-      <path
-        d={`M${-w * 0.82} ${l * 0.215} Q0 ${l * 0.165} ${w * 0.82} ${l * 0.215} L${w * 0.7} ${l * 0.31} Q0 ${l * 0.285} ${-w * 0.7} ${l * 0.31} Z`}
-        fill="var(--paper-sunk)"
-        stroke="var(--ink)"
-        strokeWidth="22"
-      />
-      <path
-        d={`M${-w} ${l * 0.23} l-190 40 v150 l190 -60 M${w} ${l * 0.23} l190 40 v150 l-190 -60`}
-        fill="var(--body-fill)"
-        stroke="var(--ink)"
-        strokeWidth="22"
-      />
-      <path
-        d={`M${-w * 0.86} ${l * 0.36} H${w * 0.86} V${l * 0.93} H${-w * 0.86} Z M${-w * 0.86} ${l * 0.5} H${w * 0.86} M${-w * 0.86} ${l * 0.64} H${w * 0.86} M${-w * 0.86} ${l * 0.78} H${w * 0.86}`}
-        {...thin}
-      />
     </g>
   );
 }

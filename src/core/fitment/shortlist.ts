@@ -15,6 +15,7 @@ import {
   type PositionKey,
   positionKey,
 } from '../vehicle';
+import { traitsOf } from '../lamp/program/traits';
 import type { Verdict } from '../rule';
 import { judge, type JudgeContext, type Judgement } from './judge';
 import type { SwapPlan } from './profile';
@@ -145,7 +146,7 @@ export function wishesMetBy(plan: SwapPlan, wishes: readonly Wish[]): readonly W
     .filter((wish) =>
       plan.places.every(({ lamp }) =>
         isTrait(wish)
-          ? lamp.traits.includes(wish)
+          ? traitsOf(lamp).includes(wish)
           : isFunction(wish) && lamp.functions.some((f) => f.does === wish),
       ),
     );

@@ -9,6 +9,7 @@ import {
 } from '../controls';
 import { FEED_LIVE, type FeedSchool, isDuty, isFed, type MappedInput } from '../harness';
 import type { Lamp } from '../catalogue/types';
+import type { LampProgram } from '../lamp/program/types';
 import type { LampFunction, Side } from '../vehicle';
 
 const OFF: Level = { kind: 'off' };
@@ -23,7 +24,7 @@ export const FOLLOWS: Partial<Record<LampFunction, LampFunction>> = {
 
 /** A lamp as it is wired at its place. */
 export interface FittedLamp {
-  readonly lamp: Pick<Lamp, 'functions' | 'behaviour'>;
+  readonly lamp: Pick<Lamp, 'functions' | 'behaviour' | 'program'>;
   readonly side: Side;
   readonly inputs: readonly MappedInput[];
   readonly circuit: (id: string) => Circuit | undefined;
@@ -41,6 +42,7 @@ export interface FittedLamp {
  */
 export function expectedLevels(fitted: FittedLamp, state: ControlState): ReadonlyMap<LampFunction, Level> {
   const levels = new Map<LampFunction, Level>();
+  const fed = fedLevels(fitted, state);
   for (const mapped of fitted.inputs) {
     const { input } = mapped;
     if (input.does === 'ground' || input.does === 'mode' || isDuty(input.does)) continue;
@@ -51,7 +53,10 @@ export function expectedLevels(fitted: FittedLamp, state: ControlState): Readonl
       levels.set('stop', feed.kind === 'flashing' ? OFF : feed);
       continue;
     }
-    levels.set(input.does, feed.kind === 'off' ? OFF : (ownLevel(fitted.lamp, input.does, state) ?? feed));
+    levels.set(
+      input.does,
+      feed.kind === 'off' ? OFF : (ownLevel(fitted.lamp, input.does, state, fed) ?? feed),
+    );
   }
   for (const { does } of fitted.lamp.functions) {
     if (levels.has(does as LampFunction)) continue;
@@ -116,11 +121,53 @@ export function decidingCases(fitted: FittedLamp, does: LampFunction): readonly 
   );
   const leader = FOLLOWS[does];
   if (own.length === 0 && leader) return decidingCases(fitted, leader);
+  if (own.length === 0) return [];
   const behaviour = fitted.lamp.behaviour?.find((b) => b.does === does)?.cases ?? [];
-  return own.length === 0 ? [] : [...own.flatMap((i) => feedCases(fitted, i)), ...behaviour];
+  const f = fitted.lamp.program?.functions.find((x) => x.does === does);
+  const watched = [f?.out?.while, f?.dimmed?.while].flatMap((other) =>
+    fitted.inputs.filter(
+      (i) =>
+        i.input.does === other || (i.input.does === 'stop-turn' && (other === 'stop' || other === 'turn')),
+    ),
+  );
+  return [...own, ...watched]
+    .flatMap((i) => feedCases(fitted, i))
+    .concat(fitted.lamp.program ? [] : behaviour);
 }
 
-function ownLevel(lamp: FittedLamp['lamp'], does: LampFunction, state: ControlState): Level | null {
+/** What reaches each function's input, before the lamp makes anything of it. */
+function fedLevels(fitted: FittedLamp, state: ControlState): ReadonlyMap<string, Level> {
+  const fed = new Map<string, Level>();
+  for (const mapped of fitted.inputs) {
+    const level = suppliedLevel(fitted, mapped, state);
+    const { does } = mapped.input;
+    // One wire, two functions: what flashes is the turn signal.
+    const name = does === 'stop-turn' ? (level.kind === 'flashing' ? 'turn' : 'stop') : does;
+    if (level.kind !== 'off' || !fed.has(name)) fed.set(name, level);
+  }
+  return fed;
+}
+
+/** What a lamp's program makes of its own inputs in a setting, between the flashes as under them. */
+function programmedLevel(
+  program: LampProgram,
+  does: LampFunction,
+  fed: ReadonlyMap<string, Level>,
+): Level | null {
+  const f = program.functions.find((x) => x.does === does);
+  const live = (other: LampFunction | undefined) =>
+    other !== undefined && (fed.get(other) ?? OFF).kind !== 'off' && fed.get(other)?.kind !== 'data';
+  if (live(f?.out?.while)) return OFF;
+  return f?.dimmed && live(f.dimmed.while) ? { kind: 'pulsed', duty: f.dimmed.to } : null;
+}
+
+function ownLevel(
+  lamp: FittedLamp['lamp'],
+  does: LampFunction,
+  state: ControlState,
+  fed: ReadonlyMap<string, Level>,
+): Level | null {
+  if (lamp.program) return programmedLevel(lamp.program, does, fed);
   const cases = lamp.behaviour?.find((b) => b.does === does)?.cases;
   if (!cases) return null;
   // A level of its own tells "no case holds" from "a case says off", whatever levels the cases have.

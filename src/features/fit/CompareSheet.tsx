@@ -1,4 +1,5 @@
 'use client';
+import { traitsOf } from '@/core/lamp/program/traits';
 import type { ReactNode } from 'react';
 import { type Candidate, isOffRoadOnly } from '@/core/fitment';
 import { LampFace } from '@/ui/LampFace';
@@ -9,6 +10,8 @@ import { minutesText } from './figures';
 import type { FitData } from './fitData';
 import { WorkText } from './WorkText';
 import { HistoryText } from './HistoryText';
+
+const shownTraits = (lamp: Parameters<typeof traitsOf>[0] | undefined) => (lamp ? traitsOf(lamp) : []);
 
 type Row = readonly [name: string, cell: (c: Candidate) => ReactNode];
 
@@ -46,10 +49,7 @@ export function CompareSheet({
         </span>
       ),
     ],
-    [
-      t('compare.variant'),
-      (c) => words.list((lampOf(c)?.traits ?? []).map((x) => tCode(`wish.${x}`))) || '–',
-    ],
+    [t('compare.variant'), (c) => words.list(shownTraits(lampOf(c)).map((x) => tCode(`wish.${x}`))) || '–'],
     ...functions.map((does): Row => [
       say.does(does),
       (c) => {

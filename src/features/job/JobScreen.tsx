@@ -176,6 +176,8 @@ function LitPlan() {
       bodyStyle={family.bodyStyle}
       lengthMm={family.lengthMm}
       widthMm={family.widthMm}
+      body={family.body}
+      outline={family.outline}
       label={t('plan.label')}
       focus={focus?.key ?? null}
       onFocus={setFocus}

@@ -4,10 +4,21 @@ import { lightView } from '@/core/job';
 import { liveCases } from '@/core/light';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { VerdictMark, WarningMark } from '@/ui/marks';
+import type { TimedFinding } from '@/core/lamp/overTime/finding';
 import { useJob, useSwapIn, useView } from '../job/JobContext';
+import { findingText, noteText } from './findingWords';
+import type { Scene } from './useScene';
 
 /** Why a lamp shows what it shows: the circuit behind each function, the lamp's own ways, feeds that are still open. */
-export function LightBecause() {
+export function LightBecause({
+  scene,
+  findings,
+  position,
+}: {
+  scene: Scene;
+  findings: readonly TimedFinding[];
+  position: string | null;
+}) {
   const { view, words, say, focus } = useJob();
   const wiring = useSwapIn(useView(lightView))?.wiring;
   const { t, tCode } = words;
@@ -42,6 +53,18 @@ export function LightBecause() {
       },
     ];
   });
+  const timed: BecauseEntry[] = findings.map((f) => ({
+    mark: f.state === 'broken' ? <WarningMark /> : <span aria-hidden>{f.state === 'open' ? '?' : '–'}</span>,
+    text: tCode(`timed.${f.kind === 'alike' ? 'sides' : f.kind}`),
+    detail: findingText(f, words),
+    ...(f.source ? { source: f.check ? `${f.source} · ${t('timed.check')}` : f.source } : {}),
+  }));
+  const notes: BecauseEntry[] = scene.played.notes
+    .filter((n) => n.position === null || n.position === position)
+    .map((n) => ({
+      mark: <span aria-hidden>–</span>,
+      text: noteText(n, words, n.does ? say.does(n.does) : '', n.position ? say.position(n.position) : ''),
+    }));
   const ways: BecauseEntry[] = (w?.lamp.behaviour ?? []).map((b) => ({
     mark: <span aria-hidden>–</span>,
     text: t('light.because-way', { does: say.does(b.does) }),
@@ -56,10 +79,21 @@ export function LightBecause() {
     <Because
       title={t('because.title')}
       about={t('because.stage', { stage: t('stage.light'), state: tCode(`seat.${stage?.state ?? 'open'}`) })}
-      entries={[...undecided, ...fed, ...ways]}
+      entries={[...undecided, ...sorted(timed, findings), ...notes, ...fed, ...ways]}
     >
-      <p className="border-t border-line py-3 text-sm text-soft">{t('light.flasher')}</p>
       <p className="border-t border-line py-3 text-sm text-soft">{t('caution.advises')}</p>
     </Because>
   );
 }
+
+const FIRST = { broken: 0, open: 1, kept: 2 } as const;
+
+/** What is broken first, then what nobody knows. */
+const sorted = (
+  entries: readonly BecauseEntry[],
+  findings: readonly TimedFinding[],
+): readonly BecauseEntry[] =>
+  entries
+    .map((entry, i) => ({ entry, state: findings[i]?.state ?? 'kept' }))
+    .sort((a, b) => FIRST[a.state] - FIRST[b.state])
+    .map((x) => x.entry);

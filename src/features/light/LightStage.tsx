@@ -1,51 +1,175 @@
 'use client';
-import { lightView, looksView } from '@/core/job';
-import { BUTTON } from '@/ui/classes';
-import { LampFace } from '@/ui/LampFace';
-import { useZone } from '@/ui/WordsContext';
-import { useBusy, useJob, useSwapIn, useView } from '../job/JobContext';
-import { useFlashPhase } from '../job/useFlasher';
-import { litAt, type NowLit } from '../job/lightNow';
+import { type RefObject, useEffect, useRef, useState } from 'react';
+import { usualFactoryProgram } from '@/core/lamp/program/usual';
+import type { BodyView as View } from '@/core/body';
+import { lightView } from '@/core/job';
+import { PREPARED } from '@/core/lamp/overTime/prepared';
+import { playedAs } from '@/core/lamp/program/types';
+import { PLAYED_FLASHER } from '@/core/lamp/overTime/flasher';
 import { Controls } from '../job/Controls';
-import { levelWords } from '../job/levelWords';
+import { useJob, useSwapIn, useView } from '../job/JobContext';
+import { litAt } from '../job/lightNow';
+import { useFlashPhase } from '../job/useFlasher';
+import { animator } from './animate';
+import { type DuskLamp, DuskView } from './DuskView';
+import { Expected } from './Expected';
+import { FaceSegments } from './FaceSegments';
 import { LightBecause } from './LightBecause';
 import { LightRules } from './LightRules';
+import { Playhead } from './playhead';
+import { ScoreFiles } from './ScoreFiles';
+import { ScoreLanes } from './ScoreLanes';
+import { TapAlong } from './TapAlong';
+import { Frames } from './Frames';
+import { Transport } from './Transport';
+import { type Scene, useScene } from './useScene';
+import { Watched } from './Watched';
 
-/** Light: throw the switches and see what each lamp will do, and what the rule set says of it. */
+const CHIP =
+  'rounded-sm border border-outline bg-raised px-2.5 py-1.5 text-[0.92rem] font-semibold hover:border-ink aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper';
+
+/** Light: the score, played on the vehicle as it was and as it is to be; what the rules say stands where it is broken. */
 export function LightStage() {
-  const { view, words, say, swap, controls } = useJob();
+  const { view, words, say, swap, controls, focus } = useJob();
   const light = useView(lightView);
-  const phaseOn = useFlashPhase(controls);
   const { t } = words;
+  const [playhead] = useState(() => new Playhead(1));
+  const scene = useScene(playhead);
   const wirings = useSwapIn(light)?.wiring ?? [];
+  const phaseOn = useFlashPhase(controls);
   const lit = new Map(view.positions.map((p) => [p.key, litAt(light, p, controls, phaseOn)]));
+  const main = useRef<HTMLElement>(null);
+  usePlayed(scene, playhead, main);
+  const end = view.positions.find((p) => p.key === (focus?.key ?? wirings[0]?.position))?.place.position.end;
+  const [side, setSide] = useState<View | null>(null);
+  const seen: View = side ?? (end === 'rear' ? 'rear' : 'front');
+  const lamp =
+    [...scene.played.after.lamps, ...scene.played.keeps.lamps].find(
+      (l) => l.lamp.position === (focus?.key ?? wirings[0]?.position),
+    ) ?? null;
+  const findings = scene.played.findings.filter(
+    (f) => f.position === null || f.position === lamp?.lamp.position,
+  );
+  const taken = wirings[0]?.lamp;
   return (
     <>
-      <main className="flex min-w-0 flex-col gap-5 px-6 py-4 lg:overflow-y-auto">
-        <h2 className="text-2xl first-letter:uppercase">
-          {swap ? say.positions(swap.positions) : t('stage.light')}
-        </h2>
+      <main ref={main} className="flex min-w-0 flex-col gap-4 px-6 py-4 lg:overflow-y-auto">
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
+          <h2 className="mr-auto text-2xl first-letter:uppercase">
+            {swap ? say.positions(swap.positions) : t('stage.light')}
+          </h2>
+          <Prepared scene={scene} playhead={playhead} />
+        </div>
+        {view.swaps.length === 0 && <p className="text-soft">{t('fit.no-swap')}</p>}
+        <section
+          className="grid gap-1 rounded-md bg-glass px-3 pb-2 pt-3 text-[#b9bec6]"
+          aria-label={t('score.view')}
+        >
+          <div className="grid grid-cols-2 gap-4">
+            {(['before', 'after'] as const).map((which) => (
+              <figure key={which} className="grid gap-1" data-dusk-view={which}>
+                <div className="h-52">
+                  <DuskView
+                    family={view.family}
+                    positions={view.positions}
+                    lamps={
+                      which === 'before'
+                        ? duskBefore(scene, view.positions)
+                        : duskAfter(scene, view.positions, wirings)
+                    }
+                    side={seen}
+                    view={which}
+                    focus={lamp?.lamp.position ?? null}
+                    label={which === 'before' ? t('score.before') : t('score.after-none')}
+                  />
+                </div>
+                <figcaption className="text-center text-sm">
+                  {which === 'before'
+                    ? t('score.before')
+                    : taken
+                      ? t('score.after', { lamp: `${taken.maker} ${taken.name}` })
+                      : t('score.after-none')}
+                  {' · '}
+                  <FlashCaption scene={scene} />
+                </figcaption>
+              </figure>
+            ))}
+          </div>
+          <div className="flex justify-center gap-1" role="group" aria-label={t('score.view')}>
+            {(['front', 'rear', 'left', 'right'] as const).map((v) => (
+              <button
+                key={v}
+                type="button"
+                className="rounded-sm px-2 py-0.5 text-sm text-[#b9bec6] underline-offset-4 aria-pressed:font-semibold aria-pressed:text-white aria-pressed:underline"
+                aria-pressed={seen === v}
+                onClick={() => setSide(v)}
+                data-side={v}
+              >
+                {words.tCode(`body.view.${v}`)}
+              </button>
+            ))}
+          </div>
+        </section>
+        <Transport playhead={playhead}>
+          <TapAlong scene={scene} />
+          <Frames scene={scene} />
+          <ScoreFiles scene={scene} playhead={playhead} />
+        </Transport>
+        <ScoreLanes
+          lengthUs={scene.score.lengthMs * 1000}
+          spans={scene.played.after.spans}
+          lamp={lamp}
+          findings={findings}
+          playhead={playhead}
+          onDrag={
+            scene.playing === 'switches'
+              ? undefined
+              : (control, fromMs, toMs) => {
+                  const moves = scene.score.moves.flatMap((m) => {
+                    if (Math.round(m.atMs) !== fromMs || m.set[control] === undefined) return [m];
+                    const { [control]: value, ...rest } = m.set;
+                    const moved = { atMs: Math.min(toMs, scene.score.lengthMs), set: { [control]: value } };
+                    return Object.keys(rest).length > 0 ? [{ ...m, set: rest }, moved] : [moved];
+                  });
+                  scene.take({ ...scene.score, moves });
+                }
+          }
+        />
         <Controls />
         {wirings.length === 0 ? (
-          <p className="text-soft">{view.swaps.length === 0 ? t('fit.no-swap') : t('wire.no-choice')}</p>
+          view.swaps.length > 0 && <p className="text-soft">{t('wire.no-choice')}</p>
         ) : (
           <>
             <div className="grid grid-cols-2 gap-6">
               {wirings.map((w) => {
-                const levels = Object.fromEntries((lit.get(w.position) ?? []).map((l) => [l.does, l.bright]));
                 const tall = w.lamp.face.aspect < 1;
+                const widthPx = tall ? 110 : 300;
+                const played = [...scene.played.after.lamps, ...scene.played.keeps.lamps].find(
+                  (l) => l.lamp.position === w.position,
+                );
                 return (
                   <figure
                     key={w.position}
                     className="grid justify-items-center gap-1.5"
                     data-lamp={w.position}
                   >
-                    <LampFace
-                      lamp={w.lamp}
-                      levels={levels}
-                      widthPx={tall ? 110 : 300}
-                      label={t('light.face', { position: say.position(w.position) })}
-                    />
+                    <svg
+                      viewBox={`0 0 ${100 * w.lamp.face.aspect} 100`}
+                      width={widthPx}
+                      height={widthPx / w.lamp.face.aspect}
+                      role="img"
+                      aria-label={t('light.face', { position: say.position(w.position) })}
+                    >
+                      {played && (
+                        <FaceSegments
+                          program={played.lamp.program}
+                          aspect={w.lamp.face.aspect}
+                          mirrored={played.lamp.side === 'right'}
+                          view="face"
+                          position={w.position}
+                        />
+                      )}
+                    </svg>
                     <figcaption className="text-sm">
                       {say.position(w.position)} · {w.lamp.maker} {w.lamp.name}
                       {w.state === 'plug-unknown' && (
@@ -68,90 +192,120 @@ export function LightStage() {
           </>
         )}
       </main>
-      <LightBecause />
+      <LightBecause scene={scene} findings={findings} position={lamp?.lamp.position ?? null} />
     </>
   );
 }
 
-/** Somebody watched it: that is what Light rests on. */
-function Watched() {
-  const { view, words, say, swap, sender } = useJob();
-  const zone = useZone();
-  const busy = useBusy();
-  const { t } = words;
-  const watched = useSwapIn(useView(looksView))?.watched;
-  const lamps = swap?.choice?.lamps;
-  if (!swap || !lamps) return null;
+/** Keeps drawing and playhead with the score: another one begins by itself, but for people who asked for less motion. */
+function usePlayed(scene: Scene, playhead: Playhead, root: RefObject<HTMLElement | null>) {
+  const { lights, safe, score, playing, recording } = scene;
+  useEffect(() => {
+    playhead.take(score.lengthMs * 1000, safe);
+  }, [playhead, score, safe]);
+  useEffect(() => {
+    if (!root.current) return undefined;
+    return playhead.onFrame(animator(root.current, lights));
+  }, [playhead, lights, root]);
+  const moved = score.moves.length > 0;
+  useEffect(() => {
+    const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+    if (playing !== 'switches' || recording || !moved) return;
+    // What was thrown shows at once: the moment just after it, then on.
+    if (still) playhead.seek(900_000);
+    else playhead.play(400_000);
+  }, [playhead, playing, recording, moved, score]);
+  useEffect(() => () => playhead.pause(), [playhead]);
+}
+
+function Prepared({ scene, playhead }: { scene: Scene; playhead: Playhead }) {
+  const { words } = useJob();
+  const { t, tCode } = words;
+  const still = () => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
   return (
-    <div className="flex flex-wrap items-center gap-3" data-watched={watched ? 'yes' : 'no'}>
-      {watched ? (
-        <p className="text-soft">
-          {t('light.watched', { by: view.names[watched.by] ?? '', at: say.date(watched.at, zone) })}{' '}
-          <button
-            type="button"
-            className={BUTTON.quiet}
-            onClick={() => void sender.send('void', { target: watched.event })}
-          >
-            {t('undo')}
-          </button>
-        </p>
-      ) : (
-        <>
-          <button
-            type="button"
-            className={BUTTON.main}
-            disabled={busy}
-            onClick={() => void sender.send('light-watched', { swap: swap.id, lamps })}
-            data-watch
-          >
-            {t('light.watch')}
-          </button>
-          <p className="min-w-0 flex-1 text-sm text-soft">{t('light.watch-about')}</p>
-        </>
-      )}
+    <div className="flex flex-wrap gap-1.5" role="group" aria-label={t('score.prepared')}>
+      {PREPARED.map((name) => (
+        <button
+          key={name}
+          type="button"
+          className={CHIP}
+          aria-pressed={scene.playing === name}
+          onClick={() => {
+            scene.choose(name);
+            if (still()) playhead.seek(0);
+            else playhead.play(0);
+          }}
+          data-prepared={name}
+        >
+          {tCode(`score.${name}`)}
+        </button>
+      ))}
+      <button
+        type="button"
+        className={CHIP}
+        aria-pressed={scene.recording}
+        onClick={() => {
+          scene.record(!scene.recording);
+          if (scene.recording) playhead.pause();
+          else playhead.play(0);
+        }}
+        data-record={scene.recording}
+      >
+        {scene.recording ? t('score.record-stop') : t('score.record')}
+      </button>
+      {scene.recording && <p className="w-full text-right text-sm text-soft">{t('score.recording')}</p>}
     </div>
   );
 }
 
-/** What to expect of every function, side beside side. */
-function Expected({ lit, names }: { lit: readonly (readonly NowLit[])[]; names: readonly string[] }) {
-  const { words, say } = useJob();
+/** At which rate it is played, and how that is known. */
+function FlashCaption({ scene }: { scene: Scene }) {
+  const { words } = useJob();
   const { t } = words;
-  const functions = [...new Set(lit.flatMap((l) => l.map((x) => x.does)))];
+  const cycle = scene.played.after.runs[0]?.cycles.at(-1);
+  const known = scene.view.flasher?.perMinute ?? null;
+  const rate = Math.round(cycle?.perMinute ?? playedAs(known, PLAYED_FLASHER.perMinute));
   return (
-    <table className="w-full border-collapse text-[0.94rem]">
-      <caption className="pb-1 text-left font-head text-lg font-semibold">{t('light.expected')}</caption>
-      <thead className="text-left text-sm text-soft">
-        <tr className="border-b border-line">
-          <th className="w-2/5 py-1 font-semibold">{t('functions.function')}</th>
-          {names.map((n) => (
-            <th key={n} className="font-semibold first-letter:uppercase">
-              {n}
-            </th>
-          ))}
-        </tr>
-      </thead>
-      <tbody>
-        {functions.map((does) => (
-          <tr key={does} className="border-b border-line">
-            <th scope="row" className="py-1 text-left font-normal">
-              {say.does(does)}
-            </th>
-            {lit.map((l, i) => {
-              const found = l.find((x) => x.does === does);
-              return (
-                <td
-                  key={i}
-                  className={found && found.level.kind !== 'off' ? 'font-semibold' : 'text-faint'}
-                  data-expected={`${does}:${found?.level.kind ?? 'none'}`}
-                >
-                  {found ? levelWords(found.level, t) : '–'}
-                </td>
-              );
-            })}
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <>
+      {known === null && !scene.view.flasher?.kind
+        ? t('score.flash-taken', { rate })
+        : t('score.flash', { rate })}
+    </>
   );
 }
+
+type Positions = ReturnType<typeof useJob>['view']['positions'];
+
+const factoryAspect = (positions: Positions, key: string): number => {
+  const place = positions.find((p) => p.key === key)?.place;
+  return place?.factory?.aspect ?? usualFactoryProgram(place?.functions ?? []).aspect;
+};
+
+const duskBefore = (scene: Scene, positions: Positions): readonly DuskLamp[] =>
+  scene.before.lamps.map(({ lamp }) => ({
+    position: lamp.position,
+    program: lamp.program,
+    aspect: factoryAspect(positions, lamp.position),
+  }));
+
+const duskAfter = (
+  scene: Scene,
+  positions: Positions,
+  wirings: readonly {
+    readonly position: string;
+    readonly lamp: { readonly face: { readonly aspect: number } };
+  }[],
+): readonly DuskLamp[] => [
+  ...scene.played.after.lamps.map(({ lamp }) => ({
+    position: lamp.position,
+    program: lamp.program,
+    aspect:
+      wirings.find((w) => w.position === lamp.position)?.lamp.face.aspect ??
+      factoryAspect(positions, lamp.position),
+  })),
+  ...scene.played.keeps.lamps.map(({ lamp }) => ({
+    position: lamp.position,
+    program: lamp.program,
+    aspect: factoryAspect(positions, lamp.position),
+  })),
+];

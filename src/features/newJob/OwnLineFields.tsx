@@ -85,7 +85,7 @@ export function OwnLineFields({
           >
             {BODY_STYLES.map((b) => (
               <option key={b} value={b}>
-                {tCode(`own.body.${b}`)}
+                {tCode(`body.${b}`)}
               </option>
             ))}
           </select>

@@ -526,7 +526,29 @@ export interface Family {
   id: Id;
   maker: string;
   name: string;
-  bodyStyle: 'van' | 'shuttle' | 'trailer' | 'tug' | 'scooter';
+  bodyStyle:
+    | 'saloon'
+    | 'hatchback'
+    | 'estate'
+    | 'coupe'
+    | 'off-roader'
+    | 'pickup'
+    | 'van'
+    | 'people-carrier'
+    | 'bus'
+    | 'shuttle'
+    | 'lorry'
+    | 'tractor'
+    | 'loader'
+    | 'tug'
+    | 'motorcycle'
+    | 'scooter'
+    | 'three-wheeler'
+    | 'trailer'
+    | 'trailer-box'
+    | 'trailer-livestock'
+    | 'trailer-boat'
+    | 'caravan';
   lightVehicle: boolean;
   lengthMm: number;
   widthMm: number;
@@ -547,6 +569,8 @@ export interface Family {
       aspect: number;
       program: LampProgram;
     };
+    zMm?: number;
+    facing?: 'front' | 'rear' | 'left' | 'right' | 'up';
   }[];
   assumes: {
     fact: Id;
@@ -575,6 +599,25 @@ export interface Family {
     source: 'maker-table' | 'maker-note' | 'supplier' | 'seen-here' | 'sibling';
   }[];
   flasher?: Flasher;
+  /**
+   * Measures of the body, mm; what is absent follows from style and length.
+   */
+  body?: {
+    heightMm?: number;
+    roofMm?: number;
+    cowlMm?: number;
+    deckMm?: number;
+    beltMm?: number;
+    wheelMm?: number;
+    wheelbaseMm?: number;
+    frontOverhangMm?: number;
+    bonnetMm?: number;
+    windscreenMm?: number;
+    rearGlassMm?: number;
+    clearanceMm?: number;
+    roofShare?: number;
+  };
+  outline?: string;
 }
 export interface Position {
   role: Role;

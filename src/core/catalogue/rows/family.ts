@@ -1,3 +1,4 @@
+import type { BodyGiven, BodyStyle } from '../../body';
 import type { Circuit } from '../../controls';
 import type { Battery, FuseBox, PluginLead } from '../../harness/feed/fuseBox';
 import type { VehiclePlug } from '../../harness/types';
@@ -6,9 +7,7 @@ import type { LampProgram } from '../../lamp/program/types';
 import type { Rule, StatementSource } from '../../rule';
 import type { FactValue, Position, Prior, Provided } from '../../vehicle';
 
-/** Kinds of body that can be drawn. */
-export const BODY_STYLES = ['van', 'shuttle', 'trailer', 'tug', 'scooter'] as const;
-export type BodyStyle = (typeof BODY_STYLES)[number];
+export { BODY_STYLES, type BodyStyle } from '../../body';
 
 /** A function of the factory lamp, perhaps only where a condition holds (option, year group). */
 export interface FactoryFunction extends Provided {
@@ -20,6 +19,9 @@ export interface Place {
   readonly position: Position;
   readonly xMm: number;
   readonly yMm: number;
+  /** Height above the ground, and the way it looks; absent: as such a lamp usually sits. */
+  readonly zMm?: number;
+  readonly facing?: 'front' | 'rear' | 'left' | 'right' | 'up';
   readonly functions: readonly FactoryFunction[];
   /** The factory lamp's face and what it does over time; absent: bulbs behind one lens, as is usual. */
   readonly factory?: { readonly aspect: number; readonly program: LampProgram };
@@ -45,6 +47,10 @@ export interface Family {
   readonly lightVehicle: boolean;
   readonly lengthMm: number;
   readonly widthMm: number;
+  /** Measures of its body; what is absent follows from style and length. */
+  readonly body?: BodyGiven;
+  /** An outline that somebody drew, laid over the plan: an SVG path in mm. */
+  readonly outline?: string;
   readonly yearFrom: number;
   readonly yearTo?: number;
   readonly hazards: readonly ('high-voltage' | 'front-sensors')[];

@@ -81,27 +81,46 @@ const USUAL: Readonly<Record<HandLamp, Usual>> = {
 export const handFunctions = (lamp: HandLamp): Pick<Usual, 'does' | 'perhaps'> => USUAL[lamp];
 
 /** The lamps that a body of this kind has as a rule. */
-export const usualLamps = (body: BodyStyle): readonly HandLamp[] => USUAL_ON[body];
+export const usualLamps = (body: BodyStyle): readonly HandLamp[] => OF_BODY[body][0];
 
-const USUAL_ON: Readonly<Record<BodyStyle, readonly HandLamp[]>> = {
-  van: ['headlamp.front', 'marker.side', 'tail.rear', 'high-stop.rear', 'plate.rear'],
-  shuttle: ['headlamp.front', 'marker.side', 'tail.rear', 'high-stop.rear', 'plate.rear'],
-  trailer: ['marker.side', 'tail.rear', 'plate.rear'],
-  tug: ['headlamp.front', 'tail.rear', 'work.roof', 'beacon.roof'],
-  scooter: ['headlamp.front', 'tail.rear', 'plate.rear'],
+const CAR: readonly HandLamp[] = [
+  'headlamp.front',
+  'marker.side',
+  'tail.rear',
+  'high-stop.rear',
+  'plate.rear',
+];
+const CYCLE: readonly HandLamp[] = ['headlamp.front', 'tail.rear', 'plate.rear'];
+const TRAILER: readonly HandLamp[] = ['marker.side', 'tail.rear', 'plate.rear'];
+const MACHINE: readonly HandLamp[] = ['headlamp.front', 'tail.rear', 'work.roof', 'beacon.roof'];
+
+/** Of each kind of body: its usual lamps, length and width drawn where nobody has measured, mm; whether it is a light road vehicle. */
+const OF_BODY: Readonly<
+  Record<BodyStyle, readonly [lamps: readonly HandLamp[], lengthMm: number, widthMm: number, light: boolean]>
+> = {
+  saloon: [CAR, 4600, 1820, true],
+  hatchback: [CAR, 4050, 1770, true],
+  estate: [CAR, 4650, 1820, true],
+  coupe: [CAR, 4400, 1850, true],
+  'off-roader': [CAR, 4500, 1900, true],
+  pickup: [CAR, 5300, 1870, true],
+  van: [CAR, 5200, 1950, true],
+  'people-carrier': [CAR, 4750, 1880, true],
+  bus: [[...CAR, 'clearance.front', 'clearance.rear'], 11000, 2500, false],
+  shuttle: [CAR, 6200, 2050, true],
+  lorry: [[...CAR, 'clearance.front', 'clearance.rear'], 8200, 2450, false],
+  tractor: [MACHINE, 4200, 2100, false],
+  loader: [MACHINE, 3400, 1600, false],
+  tug: [MACHINE, 3200, 1500, false],
+  motorcycle: [CYCLE, 2200, 850, true],
+  scooter: [CYCLE, 1900, 750, true],
+  'three-wheeler': [CYCLE, 2700, 1250, true],
+  trailer: [TRAILER, 4200, 2000, false],
+  'trailer-box': [TRAILER, 4600, 2000, false],
+  'trailer-livestock': [TRAILER, 4800, 2200, false],
+  'trailer-boat': [TRAILER, 6800, 2000, false],
+  caravan: [[...TRAILER, 'clearance.front', 'clearance.rear'], 6200, 2300, false],
 };
-
-/** Length and width that are drawn where nobody has measured, mm. */
-const DRAWN_MM: Readonly<Record<BodyStyle, readonly [length: number, width: number]>> = {
-  van: [5200, 1950],
-  shuttle: [6200, 2050],
-  trailer: [4200, 2000],
-  tug: [3200, 1500],
-  scooter: [1900, 750],
-};
-
-/** Bodies that have a VIN, and drive on the road, as a rule. */
-const LIGHT: ReadonlySet<BodyStyle> = new Set(['van', 'shuttle', 'scooter']);
 
 /** The colour that a function has as a rule; front and rear differ where the rules of the road want it so. */
 export function usualColour(does: LampFunction, end: End): LightColour {
@@ -143,13 +162,13 @@ export const isOwnLine = (family: string): boolean => family.startsWith('own/');
  * circuits or fuses: of those nothing is known, and nothing is worked out.
  */
 export function handFamily(id: string, line: OwnLine): Family {
-  const [lengthMm, widthMm] = DRAWN_MM[line.body];
+  const [, lengthMm, widthMm, lightVehicle] = OF_BODY[line.body];
   return {
     id,
     maker: line.maker,
     name: line.name,
     bodyStyle: line.body,
-    lightVehicle: LIGHT.has(line.body),
+    lightVehicle,
     lengthMm,
     widthMm,
     yearFrom: 1900,

@@ -1,6 +1,7 @@
 import { aimChecked } from './aimChecked';
 import { jobAbandoned } from './jobAbandoned';
 import { lightRead } from './lightRead';
+import { lightTimed } from './lightTimed';
 import { lightWatched } from './lightWatched';
 import { lineCorrected } from './lineCorrected';
 import { mountLooked } from './mountLooked';
@@ -72,6 +73,7 @@ export const EVENT_KINDS = {
   'light-read': lightRead,
   'aim-checked': aimChecked,
   'recheck-seen': recheckSeen,
+  'light-timed': lightTimed,
   'light-watched': lightWatched,
   'mount-looked': mountLooked,
   'joint-tugged': jointTugged,
@@ -116,6 +118,7 @@ export { type AimRead } from './aimChecked';
 export { LAMP_VOLTAGES, type LampVoltage } from './lampDescribed';
 export { HAND_STEPS, type HandStep } from './stepAdded';
 export { type ReadWhen } from './lightRead';
+export { type Timed, TIMED } from './lightTimed';
 export { MOUNT_CHECKS, MOUNT_LOOKED, type MountCheck, type MountLooked } from './mountLooked';
 export { RECHECK_OUTCOMES, type RecheckOutcome } from './recheckSeen';
 export { AS_FOUND, type AsFound } from './asFound';

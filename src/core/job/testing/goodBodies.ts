@@ -144,6 +144,7 @@ export const GOOD: { readonly [T in EventType]: BodyOf<T> } = {
     after: [],
   },
   'recheck-seen': { item: 'recheck:bumper-off:camera', outcome: 'passes', after: [] },
+  'light-timed': { what: 'flash', from: 119.28, to: 120.65, how: 'taps', count: 9, after: [] },
   'light-watched': {
     swap: 'heads',
     lamps: { [HL]: 'skerry-620-left', [HR]: 'skerry-620-right' },

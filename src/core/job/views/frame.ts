@@ -39,7 +39,10 @@ export interface FrameView {
   readonly id: string;
   readonly number: number;
   readonly vehicle: VehicleRecord;
-  readonly family: Pick<Family, 'id' | 'maker' | 'name' | 'bodyStyle' | 'lengthMm' | 'widthMm' | 'hazards'>;
+  readonly family: Pick<
+    Family,
+    'id' | 'maker' | 'name' | 'bodyStyle' | 'lengthMm' | 'widthMm' | 'hazards' | 'body' | 'outline'
+  >;
   readonly stages: readonly StageState[];
   readonly positions: readonly PositionView[];
   readonly swaps: readonly SwapView[];

@@ -8,8 +8,10 @@ import type { Span } from '../../lamp/overTime/score';
 import { type LightOverTime, lightOverTime, type VehicleLight } from '../../lamp/overTime/simulate';
 import { type LightNote, lightNotes } from '../../lamp/overTime/summary';
 import { factoryLight, type FactoryLamp, wiredLight } from '../../lamp/overTime/vehicleLight';
-import { usualFactoryProgram } from '../../lamp/program/usual';
-import type { Family } from '../../catalogue/types';
+import { programOf, usualFactoryProgram } from '../../lamp/program/usual';
+import { changed } from '../../lamp/program/templates';
+import type { Family, Lamp } from '../../catalogue/types';
+import type { StoredEvent, Timed } from '../events';
 import { type PositionKey, positionKey } from '../../vehicle';
 import { liveWiring } from '../readings/liveWiring';
 import { type Job, perJob } from './view';
@@ -46,13 +48,52 @@ export const factoryLamps = (family: Pick<Family, 'places'>): readonly FactoryLa
     program: (p.factory ?? usualFactoryProgram(p.functions)).program,
   }));
 
+type TimedBody = StoredEvent<'light-timed'>['body'];
+
+/** A flash that was timed at the vehicle stands before what the shelf says of it. */
+function timedFlasher(known: Flasher | null, timed: TimedBody | undefined): Flasher | null {
+  if (!timed) return known;
+  const { from, to, shareFrom, shareTo } = timed;
+  const onShare =
+    shareFrom !== undefined && shareTo !== undefined
+      ? { from: shareFrom, to: shareTo }
+      : (known?.onShare ?? null);
+  // It was timed with the lamps that were on: what it does with too little load is still the shelf's to say.
+  return { ...(known?.lowLoad ? { lowLoad: known.lowLoad } : {}), perMinute: { from, to }, onShare };
+}
+
+/** A lamp with the times that were measured at it. */
+function timedLamp(lamp: Lamp, sweep: TimedBody | undefined, back: TimedBody | undefined): Lamp {
+  let program = programOf(lamp);
+  if (sweep) {
+    const turn = program.functions.find((f) => f.does === 'turn');
+    const steps = Math.max(1, (turn?.segments.length ?? 1) - 1);
+    program = changed(program, 'turn', {
+      sweep: {
+        how: 'fill',
+        from: 'inner',
+        ...turn?.sweep,
+        stepMs: { from: sweep.from / steps, to: sweep.to / steps },
+      },
+    });
+  }
+  const out = program.functions.find((f) => f.does === 'drl')?.out;
+  if (back)
+    program = changed(program, 'drl', {
+      out: { while: 'turn', ...out, returnMs: { from: back.from, to: back.to } },
+    });
+  return sweep || back ? { ...lamp, program } : lamp;
+}
+
 /** Lays out what a score is played on. */
 export const scoreView = perJob((job: Job): ScoreView => {
   const { pack, reading } = job;
   const family = pack.family.body;
   const view = wireView(job);
   const circuits = family.circuits ?? [];
-  const flasher = family.flasher ?? null;
+  const timed = (what: Timed, position = '', lamp = '') =>
+    reading.record.lightTimes.get(what === 'flash' ? what : `${what} ${position} ${lamp}`)?.event.body;
+  const flasher = timedFlasher(family.flasher ?? null, timed('flash'));
   const sideOf = (key: string) =>
     family.places.find((p) => positionKey(p.position) === key)?.position.side ?? 'centre';
   const { systemV } = view;
@@ -64,7 +105,11 @@ export const scoreView = perJob((job: Job): ScoreView => {
             {
               position: w.position,
               side: sideOf(w.position),
-              lamp: w.lamp,
+              lamp: timedLamp(
+                w.lamp,
+                timed('sweep', w.position, w.lamp.id),
+                timed('return', w.position, w.lamp.id),
+              ),
               mode: swap.matters.modes.find((m) => m.position === w.position)?.chosen ?? null,
               fullA: new Map(w.map.inputs.map((i) => [`${i.plug}/${i.cavity}`, i.input.currentA])),
             },

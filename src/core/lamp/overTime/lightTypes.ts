@@ -49,6 +49,8 @@ export interface SegmentLight {
   readonly level: number;
   readonly to?: number;
   readonly colour: LightColour | null;
+  /** The function that lights it; null: none. */
+  readonly does: LampFunction | null;
   readonly carrier?: Carrier;
 }
 

@@ -56,6 +56,7 @@ const goesOn = (a: SegmentLight, b: SegmentLight): boolean =>
   b.to === undefined &&
   a.level === b.level &&
   a.colour === b.colour &&
+  a.does === b.does &&
   a.carrier === b.carrier;
 
 function lengthOf(
@@ -66,9 +67,18 @@ function lengthOf(
   to: number,
   carrier: Carrier | undefined,
 ): SegmentLight {
-  const colour = level > 0 || to > 0 ? d.colour : null;
-  if (to === level && !carrier) return { fromUs, toUs, level, colour };
-  return { fromUs, toUs, level, ...(to === level ? {} : { to }), colour, ...(carrier ? { carrier } : {}) };
+  const lit = level > 0 || to > 0;
+  const [colour, does] = lit ? [d.colour, d.does] : [null, null];
+  if (to === level && !carrier) return { fromUs, toUs, level, colour, does };
+  return {
+    fromUs,
+    toUs,
+    level,
+    ...(to === level ? {} : { to }),
+    colour,
+    does,
+    ...(carrier ? { carrier } : {}),
+  };
 }
 
 const longer = (s: SegmentLight, toUs: number): SegmentLight => ({ ...s, toUs });
