@@ -17,6 +17,8 @@ export interface BodyViewProps {
   readonly view: View;
   readonly look?: 'paper' | 'dusk';
   readonly label: string;
+  /** Heights above this are left out, mm: a tall body would make its lamps small. */
+  readonly upToMm?: number | undefined;
   /** Drawn over the body, in mm of the view. */
   readonly children?: ReactNode;
 }
@@ -33,14 +35,16 @@ export function BodyView({
   view,
   look = 'paper',
   label,
+  upToMm,
   children,
 }: BodyViewProps) {
   const m = bodyMeasures(bodyStyle, lengthMm, widthMm, body);
-  const [x, y, w, h] = bodyBox(m, view);
+  const [x, y, w, whole] = bodyBox(m, view);
+  const h = view === 'plan' ? whole : Math.min(whole, upToMm ?? whole);
   const shapes = <BodyShapes shapes={bodyDrawing(bodyStyle, m, view)} look={look} />;
   return (
     <svg
-      viewBox={`${x - MARGIN} ${y - MARGIN / 2} ${w + 2 * MARGIN} ${h + MARGIN}`}
+      viewBox={`${x - MARGIN} ${y + whole - h - MARGIN / 3} ${w + 2 * MARGIN} ${h + MARGIN / 2}`}
       role="img"
       aria-label={label}
       className="block h-full w-full"

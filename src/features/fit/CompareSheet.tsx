@@ -6,6 +6,7 @@ import { LampFace } from '@/ui/LampFace';
 import { RoadGlyph, VerdictMark } from '@/ui/marks';
 import { Sheet } from '@/ui/Sheet';
 import { useJob } from '../job/JobContext';
+import { CompareDusk } from '../light/CompareDusk';
 import { minutesText } from './figures';
 import type { FitData } from './fitData';
 import { WorkText } from './WorkText';
@@ -92,6 +93,19 @@ export function CompareSheet({
       close={t('close')}
       wide
     >
+      <CompareDusk
+        compared={list.map((c) => {
+          const lamp = lampOf(c);
+          return {
+            id: c.judgement.application,
+            name: lamp ? `${lamp.maker} ${lamp.name}` : c.judgement.application,
+            lamps: Object.fromEntries(
+              Object.entries(c.judgement.lamps).map(([position, id]) => [position, data.lamps[id]]),
+            ),
+          };
+        })}
+        end={Object.keys(list[0]?.judgement.lamps ?? {})[0]?.split('.')[1] ?? 'front'}
+      />
       <table className="w-full table-fixed border-collapse text-[0.94rem]" data-compare={list.length}>
         <thead>
           <tr className="border-b border-line align-bottom">

@@ -134,7 +134,7 @@ export function FitStage({ data }: { data: FitData }) {
                 <button className={BUTTON.main} onClick={choose} disabled={sending}>
                   {chosen ? t('fit.take-again') : settled ? t('fit.take') : t('fit.take-anyway')}
                 </button>
-                {compared.length > 1 && (
+                {compared.length > 0 && (
                   <button className={BUTTON.plain} onClick={() => setComparing(true)} data-lay-side>
                     {t('compare.show', { count: compared.length })}
                   </button>

@@ -14,8 +14,8 @@ export interface DuskLamp {
 
 /** Widths of lamps on the elevations by role, mm: a little larger than life, so that they are seen. */
 const WIDE: Readonly<Record<string, number>> = {
-  headlamp: 430,
-  tail: 330,
+  headlamp: 520,
+  tail: 380,
   fog: 210,
   'high-stop': 480,
   plate: 380,
@@ -26,6 +26,9 @@ const WIDE: Readonly<Record<string, number>> = {
   drl: 300,
 };
 const TALLEST_MM = 520;
+/** How much of a tall vehicle is shown: as a share of its width, and above its highest lamp, mm. */
+const SEEN_SHARE = 0.82;
+const ABOVE_MM = 350;
 
 /** A vehicle at dusk from one side with its lamps in place. What shines is set from outside. */
 export function DuskView({
@@ -48,6 +51,15 @@ export function DuskView({
 }) {
   const m = bodyMeasures(family.bodyStyle, family.lengthMm, family.widthMm, family.body);
   const small = Math.min(1, family.widthMm / 1700);
+  const ends = side === 'front' || side === 'rear';
+  const highest = Math.max(
+    0,
+    ...lamps.flatMap((l) => {
+      const place = positions.find((p) => p.key === l.position)?.place;
+      const at = place && placeOn(place, m, side);
+      return at?.seen ? [-at.y] : [];
+    }),
+  );
   return (
     <BodyView
       bodyStyle={family.bodyStyle}
@@ -55,6 +67,7 @@ export function DuskView({
       widthMm={family.widthMm}
       body={family.body}
       view={side}
+      upToMm={ends ? Math.max(highest + ABOVE_MM, family.widthMm * SEEN_SHARE) : undefined}
       look="dusk"
       label={label}
     >

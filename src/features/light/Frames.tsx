@@ -4,6 +4,7 @@ import { betweenFrames } from '@/core/lamp/measure/taps';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { Sheet } from '@/ui/Sheet';
 import { useBusy, useJob } from '../job/JobContext';
+import { SMALL } from './Transport';
 import type { Scene } from './useScene';
 
 const WHAT = ['sweep', 'return'] as const;
@@ -39,7 +40,7 @@ export function Frames({ scene }: { scene: Scene }) {
   };
   return (
     <>
-      <button type="button" className={BUTTON.plain} onClick={() => setOpen(true)} data-frames>
+      <button type="button" className={SMALL} onClick={() => setOpen(true)} data-frames>
         {t('score.frames')}
       </button>
       <Sheet

@@ -39,10 +39,10 @@ export function LightStage() {
   const phaseOn = useFlashPhase(controls);
   const lit = new Map(view.positions.map((p) => [p.key, litAt(light, p, controls, phaseOn)]));
   const main = useRef<HTMLElement>(null);
-  usePlayed(scene, playhead, main);
   const end = view.positions.find((p) => p.key === (focus?.key ?? wirings[0]?.position))?.place.position.end;
   const [side, setSide] = useState<View | null>(null);
   const seen: View = side ?? (end === 'rear' ? 'rear' : 'front');
+  usePlayed(scene, playhead, main, `${seen} ${swap?.id ?? ''} ${wirings.length}`);
   const lamp =
     [...scene.played.after.lamps, ...scene.played.keeps.lamps].find(
       (l) => l.lamp.position === (focus?.key ?? wirings[0]?.position),
@@ -68,7 +68,7 @@ export function LightStage() {
           <div className="grid grid-cols-2 gap-4">
             {(['before', 'after'] as const).map((which) => (
               <figure key={which} className="grid gap-1" data-dusk-view={which}>
-                <div className="h-52">
+                <div className="h-44">
                   <DuskView
                     family={view.family}
                     positions={view.positions}
@@ -90,7 +90,10 @@ export function LightStage() {
                       ? t('score.after', { lamp: `${taken.maker} ${taken.name}` })
                       : t('score.after-none')}
                   {' · '}
-                  <FlashCaption scene={scene} />
+                  <FlashCaption
+                    scene={scene}
+                    runs={which === 'before' ? scene.before.runs : scene.played.after.runs}
+                  />
                 </figcaption>
               </figure>
             ))}
@@ -197,8 +200,11 @@ export function LightStage() {
   );
 }
 
-/** Keeps drawing and playhead with the score: another one begins by itself, but for people who asked for less motion. */
-function usePlayed(scene: Scene, playhead: Playhead, root: RefObject<HTMLElement | null>) {
+/**
+ * Keeps drawing and playhead with the score: another one begins by itself, but for people who asked for less motion.
+ * @param drawn says which drawing it is: another one is looked through anew
+ */
+function usePlayed(scene: Scene, playhead: Playhead, root: RefObject<HTMLElement | null>, drawn: string) {
   const { lights, safe, score, playing, recording } = scene;
   useEffect(() => {
     playhead.take(score.lengthMs * 1000, safe);
@@ -206,7 +212,7 @@ function usePlayed(scene: Scene, playhead: Playhead, root: RefObject<HTMLElement
   useEffect(() => {
     if (!root.current) return undefined;
     return playhead.onFrame(animator(root.current, lights));
-  }, [playhead, lights, root]);
+  }, [playhead, lights, root, drawn]);
   const moved = score.moves.length > 0;
   useEffect(() => {
     const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
@@ -259,10 +265,10 @@ function Prepared({ scene, playhead }: { scene: Scene; playhead: Playhead }) {
 }
 
 /** At which rate it is played, and how that is known. */
-function FlashCaption({ scene }: { scene: Scene }) {
+function FlashCaption({ scene, runs }: { scene: Scene; runs: Scene['before']['runs'] }) {
   const { words } = useJob();
   const { t } = words;
-  const cycle = scene.played.after.runs[0]?.cycles.at(-1);
+  const cycle = runs[0]?.cycles.at(-1);
   const known = scene.view.flasher?.perMinute ?? null;
   const rate = Math.round(cycle?.perMinute ?? playedAs(known, PLAYED_FLASHER.perMinute));
   return (
@@ -278,7 +284,7 @@ type Positions = ReturnType<typeof useJob>['view']['positions'];
 
 const factoryAspect = (positions: Positions, key: string): number => {
   const place = positions.find((p) => p.key === key)?.place;
-  return place?.factory?.aspect ?? usualFactoryProgram(place?.functions ?? []).aspect;
+  return place?.factory?.aspect ?? usualFactoryProgram(place?.functions ?? [], place?.position.role).aspect;
 };
 
 const duskBefore = (scene: Scene, positions: Positions): readonly DuskLamp[] =>

@@ -3,9 +3,9 @@ import { DropdownMenu } from 'radix-ui';
 import { useRef, useState } from 'react';
 import { readScore, type Score } from '@/core/lamp/overTime/score';
 import { scoreCsv, scoreJson, scoreStills } from '@/formats/lightScore';
-import { BUTTON } from '@/ui/classes';
 import { useJob } from '../job/JobContext';
 import type { Playhead } from './playhead';
+import { SMALL } from './Transport';
 import type { Scene } from './useScene';
 
 const ITEM =
@@ -44,7 +44,7 @@ export function ScoreFiles({ scene, playhead }: { scene: Scene; playhead: Playhe
   return (
     <>
       <DropdownMenu.Root>
-        <DropdownMenu.Trigger className={BUTTON.plain} data-score-files>
+        <DropdownMenu.Trigger className={SMALL} data-score-files>
           {t('score.export')}
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>

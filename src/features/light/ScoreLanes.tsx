@@ -9,11 +9,11 @@ import { LIGHT } from '@/ui/lampLight';
 import { useJob } from '../job/JobContext';
 import type { Playhead } from './playhead';
 
-const LEFT = 132;
-const WIDTH = 860;
-const CONTROL_H = 19;
-const LANE_H = 15;
-const SEGMENT_H = 9;
+const LEFT = 150;
+const WIDTH = 590;
+const CONTROL_H = 18;
+const LANE_H = 16;
+const SEGMENT_H = 8;
 const SCALE_H = 20;
 
 interface Lane {
@@ -76,7 +76,7 @@ export function ScoreLanes({
     <svg
       ref={root}
       viewBox={`0 0 ${LEFT + WIDTH + 8} ${height}`}
-      className="block w-full touch-none select-none outline-none focus-visible:outline-2 focus-visible:outline-offset-2 focus-visible:outline-focus"
+      className="block w-full shrink-0 touch-none select-none outline-none focus-visible:outline-2 focus-visible:outline-offset-2 focus-visible:outline-focus"
       role="slider"
       tabIndex={0}
       aria-label={t('score.label')}
@@ -93,7 +93,9 @@ export function ScoreLanes({
       }
       onKeyDown={(e) => {
         const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[e.key];
+        const page = { PageUp: 1, PageDown: -1 }[e.key];
         if (by !== undefined) playhead.step(by * (e.shiftKey ? 100_000 : 10_000));
+        else if (page !== undefined) playhead.step(page * 100_000);
         else if (e.key === 'Home') playhead.seek(0);
         else if (e.key === 'End') playhead.seek(lengthUs);
         else if (e.key === ' ') {
@@ -106,7 +108,7 @@ export function ScoreLanes({
     >
       {controls.map((c, i) => (
         <g key={`${c.control}=${c.value}`}>
-          <text x="0" y={i * CONTROL_H + 13} fontSize="12.5" fill="var(--ink-soft)">
+          <text x="0" y={i * CONTROL_H + 13} fontSize="13" fill="var(--ink-soft)">
             {controlName(c, tCode)}
           </text>
           <line
@@ -151,7 +153,7 @@ export function ScoreLanes({
         return (
           <g key={lane.key} data-lane={lane.key}>
             {lane.name && (
-              <text x="0" y={at + Math.min(lane.height, LANE_H) * 0.82} fontSize="12.5" fill="var(--ink)">
+              <text x="0" y={at + Math.min(lane.height, LANE_H) * 0.82} fontSize="13" fill="var(--ink)">
                 {lane.name}
               </text>
             )}
@@ -224,7 +226,7 @@ function Handle({
         onMove(Math.max(0, Math.round(timeAt(e) / 10_000) * 10));
       }}
       onKeyDown={(e) => {
-        const by = e.key === 'ArrowRight' ? 1 : e.key === 'ArrowLeft' ? -1 : 0;
+        const by = { ArrowRight: 1, ArrowLeft: -1, PageUp: 10, PageDown: -10 }[e.key] ?? 0;
         if (by === 0) return;
         e.preventDefault();
         e.stopPropagation();

@@ -4,6 +4,7 @@ import { LEAST_TAPS, type Tapped, tapped } from '@/core/lamp/measure/taps';
 import { BUTTON } from '@/ui/classes';
 import { Sheet } from '@/ui/Sheet';
 import { useBusy, useJob } from '../job/JobContext';
+import { SMALL } from './Transport';
 import type { Scene } from './useScene';
 
 const tenth = (x: number): number => Math.round(x * 10) / 10;
@@ -19,10 +20,15 @@ export function TapAlong({ scene }: { scene: Scene }) {
     up: [],
   });
   const [kept, setKept] = useState(false);
-  const down = () =>
-    setTimes((x) => (x.down.length > x.up.length ? x : { ...x, down: [...x.down, performance.now()] }));
-  const up = () =>
-    setTimes((x) => (x.down.length > x.up.length ? { ...x, up: [...x.up, performance.now()] } : x));
+  // The time is the event's, not that of the update.
+  const down = () => {
+    const at = performance.now();
+    setTimes((x) => (x.down.length > x.up.length ? x : { ...x, down: [...x.down, at] }));
+  };
+  const up = () => {
+    const at = performance.now();
+    setTimes((x) => (x.down.length > x.up.length ? { ...x, up: [...x.up, at] } : x));
+  };
   const again = () => {
     setTimes({ down: [], up: [] });
     setKept(false);
@@ -46,7 +52,7 @@ export function TapAlong({ scene }: { scene: Scene }) {
   const shelf = scene.view.flasher?.perMinute ?? null;
   return (
     <>
-      <button type="button" className={BUTTON.plain} onClick={() => setOpen(true)} data-tap-along>
+      <button type="button" className={SMALL} onClick={() => setOpen(true)} data-tap-along>
         {t('score.tap')}
       </button>
       <Sheet

@@ -7,6 +7,10 @@ import type { Playhead } from './playhead';
 const SPEEDS = [1, 0.5, 0.1] as const;
 const STEP_US = 10_000;
 
+/** A button of the row of buttons. */
+export const SMALL =
+  'inline-flex items-center justify-center rounded-sm border border-outline bg-raised px-2.5 py-1.5 text-[0.92rem] font-semibold hover:border-ink disabled:text-faint';
+
 /** Play, pause, step and speed of a score, with the time at which it stands. */
 export function Transport({ playhead, children }: { playhead: Playhead; children?: ReactNode }) {
   const { words } = useJob();
@@ -17,7 +21,7 @@ export function Transport({ playhead, children }: { playhead: Playhead; children
     <div className="flex flex-wrap items-center gap-1.5" role="group" aria-label={t('score.transport')}>
       <button
         type="button"
-        className={`${BUTTON.main} min-w-24`}
+        className={`${BUTTON.main} min-w-20 px-3 py-1.5 text-[0.92rem]`}
         onClick={() => (playhead.playing ? playhead.pause() : playhead.play())}
         data-play={playhead.playing}
       >
@@ -25,7 +29,7 @@ export function Transport({ playhead, children }: { playhead: Playhead; children
       </button>
       <button
         type="button"
-        className={BUTTON.plain}
+        className={SMALL}
         onClick={() => playhead.step(-STEP_US)}
         aria-label={t('score.step-back')}
       >
@@ -33,7 +37,7 @@ export function Transport({ playhead, children }: { playhead: Playhead; children
       </button>
       <button
         type="button"
-        className={BUTTON.plain}
+        className={SMALL}
         onClick={() => playhead.step(STEP_US)}
         aria-label={t('score.step')}
       >
@@ -43,7 +47,7 @@ export function Transport({ playhead, children }: { playhead: Playhead; children
         <button
           key={speed}
           type="button"
-          className={`${BUTTON.plain} px-2.5 aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper`}
+          className={`${SMALL} aria-pressed:border-ink aria-pressed:bg-ink aria-pressed:text-paper`}
           aria-pressed={playhead.speed === speed}
           onClick={() => playhead.setSpeed(speed)}
           data-speed={speed}
@@ -68,5 +72,5 @@ function Clock({ playhead }: { playhead: Playhead }) {
       }),
     [playhead],
   );
-  return <output ref={shown} className="ml-1 w-20 text-right font-mono text-[0.92rem]" data-clock />;
+  return <output ref={shown} className="ml-1 w-18 text-right font-mono text-[0.92rem]" data-clock />;
 }

@@ -1,5 +1,5 @@
 import { liveHarness } from '../../electric';
-import type { SystemV } from '../../electric/formulas';
+import type { Cure, SystemV } from '../../electric/formulas';
 import type { Flasher } from '../../lamp/overTime/flasher';
 import { judgeOverTime } from '../../lamp/overTime/judge';
 import type { TimedFinding } from '../../lamp/overTime/finding';
@@ -45,7 +45,7 @@ export const factoryLamps = (family: Pick<Family, 'places'>): readonly FactoryLa
     position: positionKey(p.position),
     side: p.position.side,
     functions: p.functions,
-    program: (p.factory ?? usualFactoryProgram(p.functions)).program,
+    program: (p.factory ?? usualFactoryProgram(p.functions, p.position.role)).program,
   }));
 
 type TimedBody = StoredEvent<'light-timed'>['body'];
@@ -60,6 +60,13 @@ function timedFlasher(known: Flasher | null, timed: TimedBody | undefined): Flas
       : (known?.onShare ?? null);
   // It was timed with the lamps that were on: what it does with too little load is still the shelf's to say.
   return { ...(known?.lowLoad ? { lowLoad: known.lowLoad } : {}), perMinute: { from, to }, onShare };
+}
+
+/** What is decided against a fast flash: a resistor is in the network; the others take the load out of its reckoning. */
+function curedFlasher(flasher: Flasher | null, cures: readonly (Cure | null)[]): Flasher | null {
+  if (!flasher || !cures.some((c) => c !== null && c !== 'resistor')) return flasher;
+  const { perMinute, onShare } = flasher;
+  return { perMinute, onShare };
 }
 
 /** A lamp with the times that were measured at it. */
@@ -93,7 +100,8 @@ export const scoreView = perJob((job: Job): ScoreView => {
   const circuits = family.circuits ?? [];
   const timed = (what: Timed, position = '', lamp = '') =>
     reading.record.lightTimes.get(what === 'flash' ? what : `${what} ${position} ${lamp}`)?.event.body;
-  const flasher = timedFlasher(family.flasher ?? null, timed('flash'));
+  const cures = view.swaps.flatMap((s) => s.matters.cures.map((c) => c.chosen));
+  const flasher = curedFlasher(timedFlasher(family.flasher ?? null, timed('flash')), cures);
   const sideOf = (key: string) =>
     family.places.find((p) => positionKey(p.position) === key)?.position.side ?? 'centre';
   const { systemV } = view;

@@ -9,14 +9,25 @@ import { functionsOverTime } from './summary';
  * stays lit to the end of the phase, from inboard to outboard. A sweep that outlasts its on-phase is found as such.
  */
 export function sweepFindings(light: LightOverTime, rule: TimedRule | null): readonly TimedFinding[] {
-  return light.lamps.flatMap((lamp) => findingsOf(lamp, rule));
+  // A flash that the lever ended is no measure of how long one lasts.
+  const ended = new Set(
+    light.runs.flatMap(({ cycles }) => {
+      const last = cycles.at(-1);
+      return last?.cutShort && last.darkUs === last.endUs ? [last.darkUs] : [];
+    }),
+  );
+  return light.lamps.flatMap((lamp) => findingsOf(lamp, rule, ended));
 }
 
-function findingsOf(lamp: LampOverTime, rule: TimedRule | null): readonly TimedFinding[] {
+function findingsOf(
+  lamp: LampOverTime,
+  rule: TimedRule | null,
+  ended: ReadonlySet<number>,
+): readonly TimedFinding[] {
   const run = lamp.functions.find((f) => f.program.does === 'turn' && f.program.sweep);
   const sweep = run?.program.sweep;
   const phases = functionsOverTime(lamp).find((f) => f.does === 'turn')?.phases ?? [];
-  const whole = phases.filter((p) => p.toUs > p.fromUs);
+  const whole = phases.filter((p) => !ended.has(p.toUs));
   const shortest = whole.reduce<(typeof whole)[number] | null>(
     (least, p) => (!least || p.toUs - p.fromUs < least.toUs - least.fromUs ? p : least),
     null,

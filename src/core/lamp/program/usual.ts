@@ -1,5 +1,5 @@
 import type { Lamp } from '../../catalogue/types';
-import type { LampFunction, Provided, Side } from '../../vehicle';
+import type { LampFunction, Provided } from '../../vehicle';
 import type { FunctionProgram, LampProgram, ProgramSegment } from './types';
 
 /**
@@ -61,28 +61,43 @@ const NO_LIGHT: readonly string[] = [
 ];
 const isLight = (does: string): boolean => !NO_LIGHT.includes(does);
 
-/** A factory lamp as it usually is: a bulb behind an area of its own for each function, the outer ones first. */
-export function usualFactoryProgram(functions: readonly Provided[]): {
-  readonly aspect: number;
-  readonly program: LampProgram;
-} {
+/** How the bulbs of a lamp usually lie, and how wide its face is for its height. *Settings*. */
+function usualFace(role: string, count: number): { readonly aspect: number; readonly stacked: boolean } {
+  switch (role) {
+    case 'tail':
+      return count > 1 ? { aspect: 0.55, stacked: true } : { aspect: 1.4, stacked: false };
+    case 'high-stop':
+      return { aspect: 5, stacked: false };
+    case 'plate':
+      return { aspect: 3, stacked: false };
+    case 'marker':
+      return { aspect: 1.8, stacked: false };
+    default:
+      return { aspect: Math.max(1, Math.min(2.4, count * 0.7)), stacked: false };
+  }
+}
+
+/** A factory lamp as it usually is: a bulb behind an area of its own for each function, the first at the outer end. */
+export function usualFactoryProgram(
+  functions: readonly Provided[],
+  role = 'headlamp',
+): { readonly aspect: number; readonly program: LampProgram } {
   const lit = functions.map((f) => f.does).filter(isLight) as readonly LampFunction[];
+  const { aspect, stacked } = usualFace(role, lit.length);
   const each = 100 / Math.max(1, lit.length);
+  const shape = lit.length === 1 && aspect > 1.5 ? 'bar' : 'round';
   return {
-    aspect: Math.max(0.8, Math.min(3, lit.length * 0.7)),
+    aspect,
     program: {
       segments: lit.map((does, i) => ({
         id: does,
-        shape: 'round',
-        x: i * each + each * 0.08,
-        y: 18,
-        w: each * 0.84,
-        h: 64,
+        shape: stacked ? 'bar' : shape,
+        x: stacked ? 12 : i * each + each * 0.08,
+        y: stacked ? i * each + each * 0.08 : 18,
+        w: stacked ? 76 : each * 0.84,
+        h: stacked ? each * 0.84 : 64,
       })),
       functions: lit.map((does) => ({ does, segments: [does], filament: true })),
     },
   };
 }
-
-/** Lamps of one place face one another over the middle: the inner end of the left one is its right. */
-export const mirrored = (side: Side): boolean => side === 'right';
