@@ -3,7 +3,16 @@ import jsdoc from 'eslint-plugin-jsdoc';
 import tseslint from 'typescript-eslint';
 
 export default tseslint.config(
-  { ignores: ['.next/', '.local/', 'node_modules/', 'next-env.d.ts', 'src/server/db/migrations/', 'src/formats/shelf/published.ts'] },
+  {
+    ignores: [
+      '.next/',
+      '.local/',
+      'node_modules/',
+      'next-env.d.ts',
+      'src/server/db/migrations/',
+      'src/formats/shelf/published.ts',
+    ],
+  },
   ...next,
   ...tseslint.configs.recommended,
   {

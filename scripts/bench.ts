@@ -5,6 +5,7 @@ import { type AnyStoredEvent, foldJob } from '@/core/job';
 import type { Shelf } from '@/core/catalogue';
 import { factRegistry } from '@/core/vehicle';
 import { tryFitLaws } from '@/core/fitment/testing/fitLaws';
+import { tryLightLaws } from '@/core/lamp/testing/laws';
 import { tryChainLaws } from '@/core/harness/connect/testing/chainLaws';
 import { benchBackup } from './bench/backup';
 import { benchShelf } from './bench/onShelf';
@@ -12,6 +13,7 @@ import { benchHarness } from './bench/harness';
 import { benchHouse } from './bench/house';
 import { measured, type Row, tableOf } from './bench/measure';
 import { benchPages } from './bench/pages';
+import { benchLight } from './bench/light';
 import { benchTruth } from './bench/truth';
 import { compareOrders, questionInstance } from './bench/questions';
 import { eq } from 'drizzle-orm';
@@ -23,11 +25,18 @@ import { demoDatabase } from '../e2e/support/demoDatabase';
 /** Cases that the laws are tried on at large. */
 const FIT_CASES = 58_500;
 const CHAIN_CASES = 20_000;
+const LIGHT_CASES = 500;
 if (process.argv.includes('--laws')) {
   // Large numbers of random cases against brute force: minutes, and nothing else is measured.
   const fit = tryFitLaws(FIT_CASES, 1_000_000);
   const chains = tryChainLaws(CHAIN_CASES, 1);
-  const result = { fit, chains, disagreements: disagreements(fit.broken) + disagreements(chains.broken) };
+  const light = tryLightLaws(LIGHT_CASES, 1000);
+  const result = {
+    fit,
+    chains,
+    light: { cases: LIGHT_CASES, broken: light },
+    disagreements: disagreements(fit.broken) + disagreements(chains.broken) + light.length,
+  };
   mkdirSync('.local', { recursive: true });
   writeFileSync('.local/laws.json', JSON.stringify(result, null, 2));
   console.log(JSON.stringify(result, null, 2));
@@ -79,7 +88,7 @@ function longJob(count: number): readonly AnyStoredEvent[] {
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const events = longJob(2000);
 await measure('fold of a job', '2 000 events', 30, () => foldJob(events));
-rows.push(...(await benchHarness()), ...(await benchTruth()));
+rows.push(...(await benchHarness()), ...(await benchTruth()), ...(await benchLight()));
 
 const registry = factRegistry(shelf.factKeys);
 const index = indexShelf(shelf);

@@ -27,7 +27,7 @@ export function BodyShapes({
   look = 'paper',
 }: {
   shapes: readonly BodyShape[];
-  outline?: string | undefined;
+  outline?: string | null;
   look?: keyof typeof LOOKS;
 }) {
   return (

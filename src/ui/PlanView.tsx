@@ -1,4 +1,4 @@
-import { type BodyGiven, bodyDrawing, bodyMeasures, type BodyStyle } from '@/core/body';
+import type { BodyPicture } from '@/core/body';
 import type { Place } from '@/core/catalogue';
 import type { LightColour } from '@/core/vehicle';
 import { BodyShapes } from './BodyShapes';
@@ -20,13 +20,8 @@ export interface PlanPosition {
 }
 
 export interface PlanViewProps {
-  readonly bodyStyle: BodyStyle;
-  readonly lengthMm: number;
-  readonly widthMm: number;
-  /** Measures of the body that are known; the rest follows from its style. */
-  readonly body?: BodyGiven | undefined;
-  /** An outline that somebody drew, over it. */
-  readonly outline?: string | undefined;
+  /** The vehicle from above. */
+  readonly picture: BodyPicture;
   readonly positions: readonly PlanPosition[];
   readonly focus: string | null;
   readonly onFocus: (key: string) => void;
@@ -47,17 +42,8 @@ const LENS: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** The vehicle from above, front up, with its lamp positions at their true places. */
-export function PlanView({
-  bodyStyle,
-  lengthMm,
-  widthMm,
-  body,
-  outline,
-  positions,
-  focus,
-  onFocus,
-  label,
-}: PlanViewProps) {
+export function PlanView({ picture, positions, focus, onFocus, label }: PlanViewProps) {
+  const [, , widthMm, lengthMm] = picture.box;
   const margin = 620;
   const half = widthMm / 2;
   const view = `${-half - margin} ${-260} ${widthMm + 2 * margin} ${lengthMm + 520}`;
@@ -68,10 +54,7 @@ export function PlanView({
       aria-label={label}
       className="mx-auto block h-full max-h-[46vh] w-full overflow-visible"
     >
-      <BodyShapes
-        shapes={bodyDrawing(bodyStyle, bodyMeasures(bodyStyle, lengthMm, widthMm, body), 'plan')}
-        outline={outline}
-      />
+      <BodyShapes shapes={picture.shapes} outline={picture.outline} />
       {positions.map((p) => (
         <Lens key={p.key} position={p} half={half} focused={p.key === focus} onFocus={onFocus} />
       ))}

@@ -8,6 +8,8 @@ import { LampFace } from './LampFace';
 import { LIGHT } from './lampLight';
 import { Loom, MiniLoom } from './Loom';
 import { RoadGlyph, VerdictMark } from './marks';
+import { BODY_STYLES, bodyPicture } from '@/core/body';
+import { BodyView } from './BodyView';
 import { PlanView } from './PlanView';
 import { WIRE, WireSwatch } from './WireSwatch';
 
@@ -142,9 +144,7 @@ describe('the plan', () => {
   const plan = (positions: ReturnType<typeof position>[], focus: string | null = null) =>
     html(
       <PlanView
-        bodyStyle="van"
-        lengthMm={5000}
-        widthMm={2000}
+        picture={bodyPicture({ bodyStyle: 'van', lengthMm: 5000, widthMm: 2000 }, 'plan')}
         positions={positions}
         focus={focus}
         onFocus={() => undefined}
@@ -168,19 +168,13 @@ describe('the plan', () => {
     expect(count(dark, /#aab0ba/g)).toBeGreaterThan(count(lit, /#aab0ba/g));
   });
 
-  it.each(['van', 'shuttle', 'trailer', 'tug', 'scooter'] as const)('has a body for a %s', (bodyStyle) => {
-    const drawn = html(
-      <PlanView
-        bodyStyle={bodyStyle}
-        lengthMm={3000}
-        widthMm={1500}
-        positions={[]}
-        focus={null}
-        onFocus={() => undefined}
-        label="Plan"
-      />,
-    );
-    expect(count(drawn, /<path/g)).toBeGreaterThan(1);
+  it.each(BODY_STYLES)('has a body for a %s from every side, inside its box', (bodyStyle) => {
+    for (const view of ['plan', 'front', 'rear', 'left', 'right'] as const) {
+      const picture = bodyPicture({ bodyStyle, lengthMm: 4000, widthMm: 1700 }, view);
+      const drawn = html(<BodyView picture={picture} label="body" />);
+      expect(count(drawn, /<path/g)).toBeGreaterThan(3);
+      expect(drawn).not.toContain('NaN');
+    }
   });
 });
 

@@ -2,7 +2,7 @@ import { carEnd, carPlan, carSide } from './car';
 import { cycleEnd, cyclePlan, cycleSide } from './cycle';
 import { machineEnd, machinePlan, machineSide } from './machine';
 import type { BodyShape, BodyView } from './shape';
-import { type BodyMeasures, type BodyStyle, STYLE_SHAPES } from './styles';
+import { type BodyGiven, bodyMeasures, type BodyMeasures, type BodyStyle, STYLE_SHAPES } from './styles';
 import { trailerEnd, trailerPlan, trailerSide } from './trailer';
 
 /**
@@ -10,7 +10,7 @@ import { trailerEnd, trailerPlan, trailerSide } from './trailer';
  * Elevations: the ground is 0 and up is negative; x as somebody sees it who stands there, 0 in the middle before and
  * behind, at the left end at the sides.
  */
-export function bodyDrawing(style: BodyStyle, m: BodyMeasures, view: BodyView): readonly BodyShape[] {
+function bodyDrawing(style: BodyStyle, m: BodyMeasures, view: BodyView): readonly BodyShape[] {
   const { frame } = STYLE_SHAPES[style];
   const end = view === 'rear';
   switch (frame) {
@@ -43,7 +43,7 @@ export function bodyDrawing(style: BodyStyle, m: BodyMeasures, view: BodyView): 
 const isSide = (view: BodyView): boolean => view === 'left' || view === 'right';
 
 /** The box that a view is drawn in, mm: x, y, width, height. The right side is the left one mirrored. */
-export function bodyBox(m: BodyMeasures, view: BodyView): readonly [number, number, number, number] {
+function bodyBox(m: BodyMeasures, view: BodyView): readonly [number, number, number, number] {
   if (view === 'plan') return [-m.widthMm / 2, 0, m.widthMm, m.lengthMm];
   if (isSide(view)) return [0, -m.heightMm, m.lengthMm, m.heightMm];
   return [-m.widthMm / 2, -m.heightMm, m.widthMm, m.heightMm];
@@ -116,4 +116,35 @@ export function placeOn(p: PlacedIn, m: BodyMeasures, view: BodyView): DrawnPlac
     case 'right':
       return { x: m.lengthMm - p.yMm, y, seen };
   }
+}
+
+/** What of a vehicle line its drawings need. */
+export interface DrawnLine {
+  readonly bodyStyle: BodyStyle;
+  readonly lengthMm: number;
+  readonly widthMm: number;
+  readonly body?: BodyGiven | undefined;
+  /** An outline that somebody drew over the plan. */
+  readonly outline?: string | undefined;
+}
+
+/** A drawing of a line, ready to be put on paper. */
+export interface BodyPicture {
+  readonly shapes: readonly BodyShape[];
+  /** x, y, width, height, mm. */
+  readonly box: readonly [number, number, number, number];
+  /** The right side is the left one mirrored. */
+  readonly mirrored: boolean;
+  readonly outline: string | null;
+}
+
+/** Draws a vehicle line from one side. */
+export function bodyPicture(line: DrawnLine, view: BodyView): BodyPicture {
+  const m = bodyMeasures(line.bodyStyle, line.lengthMm, line.widthMm, line.body);
+  return {
+    shapes: bodyDrawing(line.bodyStyle, m, view),
+    box: bodyBox(m, view),
+    mirrored: view === 'right',
+    outline: view === 'plan' ? (line.outline ?? null) : null,
+  };
 }

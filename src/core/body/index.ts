@@ -1,3 +1,10 @@
 export * from './styles';
-export { BODY_VIEWS, type BodyShape, type BodyView, type ShapeKind } from './shape';
-export { bodyBox, bodyDrawing, type DrawnPlace, placeOn, type PlacedIn } from './draw';
+export type { BodyShape, BodyView, ShapeKind } from './shape';
+export {
+  bodyPicture,
+  type BodyPicture,
+  type DrawnLine,
+  type DrawnPlace,
+  placeOn,
+  type PlacedIn,
+} from './draw';

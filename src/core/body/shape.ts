@@ -1,6 +1,5 @@
 /** Where one stands: above with the front up, before it, behind it, at its left or right. */
-export const BODY_VIEWS = ['plan', 'front', 'rear', 'left', 'right'] as const;
-export type BodyView = (typeof BODY_VIEWS)[number];
+export type BodyView = 'plan' | 'front' | 'rear' | 'left' | 'right';
 
 /** What a part of a drawing is: the paper decides how it looks. */
 export type ShapeKind = 'body' | 'glass' | 'wheel' | 'line' | 'dark';

@@ -6,7 +6,7 @@ import { LampFace } from '@/ui/LampFace';
 import { RoadGlyph, VerdictMark } from '@/ui/marks';
 import { Sheet } from '@/ui/Sheet';
 import { useJob } from '../job/JobContext';
-import { CompareDusk } from '../light/CompareDusk';
+import { CompareDusk } from '../job/dusk/CompareDusk';
 import { minutesText } from './figures';
 import type { FitData } from './fitData';
 import { WorkText } from './WorkText';

@@ -14,6 +14,7 @@ import {
 import { KeyHelp } from '@/ui/KeyHelp';
 import { Key } from '@/ui/KeyHint';
 import { Loom } from '@/ui/Loom';
+import { bodyPicture } from '@/core/body';
 import { PlanView } from '@/ui/PlanView';
 import { useKeys } from '@/ui/useKeys';
 import { WarningMark } from '@/ui/marks';
@@ -173,11 +174,7 @@ function LitPlan() {
   };
   return (
     <PlanView
-      bodyStyle={family.bodyStyle}
-      lengthMm={family.lengthMm}
-      widthMm={family.widthMm}
-      body={family.body}
-      outline={family.outline}
+      picture={bodyPicture(family, 'plan')}
       label={t('plan.label')}
       focus={focus?.key ?? null}
       onFocus={setFocus}

@@ -1,7 +1,8 @@
 'use client';
 import { type ReactNode, useState } from 'react';
 import { VERDICTS } from '@/core/fitment';
-import { BODY_STYLES } from '@/core/catalogue';
+import { BODY_STYLES, bodyPicture, type BodyStyle } from '@/core/body';
+import { handFamily } from '@/core/job';
 import { readVin } from '@/core/vehicle';
 import { Because } from '@/ui/Because';
 import { BoltMark } from '@/ui/BoltMark';
@@ -16,12 +17,16 @@ import { Loading } from '@/ui/Loading';
 import { Loom, MiniLoom } from '@/ui/Loom';
 import { RoadGlyph, StepMark, VerdictMark, WarningMark } from '@/ui/marks';
 import { Notice } from '@/ui/Notice';
+import { BodyView } from '@/ui/BodyView';
 import { PlanView } from '@/ui/PlanView';
 import { Sheet } from '@/ui/Sheet';
 import { TopBar } from '@/ui/TopBar';
 import { VinHint } from '@/ui/VinHint';
 import { WIRE, WireSwatch } from '@/ui/WireSwatch';
 import { LAMP, LIGHTS, POSITIONS, STAGE_SAMPLES, VINS } from './samples';
+
+/** A line of a kind of body, at its usual size. */
+const lineOf = (body: BodyStyle) => handFamily(body, { maker: '', name: '', body, hazards: [], lamps: [] });
 
 /** Every piece of the kit in every state it has. */
 export function KitPage() {
@@ -175,15 +180,25 @@ export function KitPage() {
         {BODY_STYLES.map((style) => (
           <figure key={style} className="w-52">
             <PlanView
-              bodyStyle={style}
-              lengthMm={4600}
-              widthMm={1850}
+              picture={bodyPicture(lineOf(style), 'plan')}
               label={`Plan, ${style}`}
               focus={focus}
               onFocus={setFocus}
               positions={POSITIONS}
             />
             <figcaption className="text-sm text-soft">{style}</figcaption>
+          </figure>
+        ))}
+      </Piece>
+      <Piece name="Bodies">
+        {BODY_STYLES.map((style) => (
+          <figure key={style} className="grid w-[30rem] grid-cols-[2fr_1fr_1fr] items-end gap-2">
+            {(['left', 'front', 'rear'] as const).map((view) => (
+              <div key={view} className="h-28">
+                <BodyView picture={bodyPicture(lineOf(style), view)} label={`${style}, ${view}`} />
+              </div>
+            ))}
+            <figcaption className="col-span-3 text-sm text-soft">{style}</figcaption>
           </figure>
         ))}
       </Piece>

@@ -4,7 +4,7 @@ import { betweenFrames } from '@/core/lamp/measure/taps';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { Sheet } from '@/ui/Sheet';
 import { useBusy, useJob } from '../job/JobContext';
-import { SMALL } from './Transport';
+import { SMALL } from '../job/dusk/Transport';
 import type { Scene } from './useScene';
 
 const WHAT = ['sweep', 'return'] as const;

@@ -2,10 +2,10 @@
 import { DropdownMenu } from 'radix-ui';
 import { useRef, useState } from 'react';
 import { readScore, type Score } from '@/core/lamp/overTime/score';
-import { scoreCsv, scoreJson, scoreStills } from '@/formats/lightScore';
+import { scoreCsv, scoreJson, scoreStills } from './files';
 import { useJob } from '../job/JobContext';
-import type { Playhead } from './playhead';
-import { SMALL } from './Transport';
+import type { Playhead } from '../job/dusk/playhead';
+import { SMALL } from '../job/dusk/Transport';
 import type { Scene } from './useScene';
 
 const ITEM =

@@ -7,7 +7,7 @@ import type { Span } from '@/core/lamp/overTime/score';
 import type { Trace } from '@/core/lamp/program/trace';
 import { LIGHT } from '@/ui/lampLight';
 import { useJob } from '../job/JobContext';
-import type { Playhead } from './playhead';
+import type { Playhead } from '../job/dusk/playhead';
 
 const LEFT = 150;
 const WIDTH = 590;

@@ -4,7 +4,7 @@ import { LEAST_TAPS, type Tapped, tapped } from '@/core/lamp/measure/taps';
 import { BUTTON } from '@/ui/classes';
 import { Sheet } from '@/ui/Sheet';
 import { useBusy, useJob } from '../job/JobContext';
-import { SMALL } from './Transport';
+import { SMALL } from '../job/dusk/Transport';
 import type { Scene } from './useScene';
 
 const tenth = (x: number): number => Math.round(x * 10) / 10;

@@ -11,8 +11,8 @@ import {
 import { readScore, type Score } from '@/core/lamp/overTime/score';
 import { lightOverTime, type LightOverTime } from '@/core/lamp/overTime/simulate';
 import { useJob, useView } from '../job/JobContext';
-import { type Lights, lightsOf } from './animate';
-import type { Playhead } from './playhead';
+import { type Lights, lightsOf } from '../job/dusk/animate';
+import type { Playhead } from '../job/dusk/playhead';
 
 /** What is played: the switches as they stand, a prepared score, one of one's own. */
 export type Playing = 'switches' | PreparedName | 'own';

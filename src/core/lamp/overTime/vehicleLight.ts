@@ -1,5 +1,5 @@
 import type { Lamp } from '../../catalogue/types';
-import { type Circuit, type ControlState, expressionOf, holds, type Level, levelOf } from '../../controls';
+import { type Circuit, type ControlState, expressionOf, holds, type Level } from '../../controls';
 import type { InputReading, LiveHarness } from '../../electric';
 import { factoryLevel, FOLLOWS } from '../../light';
 import type { LampFunction, Provided, Side } from '../../vehicle';
@@ -198,7 +198,3 @@ function shareOf(
       return { share: 0 };
   }
 }
-
-/** The level of a circuit by its id; off where the line has none. */
-export const circuitLevel = (circuits: readonly Circuit[], id: string, state: ControlState): Level =>
-  levelOf(circuits.find((c) => c.id === id)?.cases ?? [], state);

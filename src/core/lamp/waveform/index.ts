@@ -1,4 +1,4 @@
 export * from './types';
-export { cut, levelIn, stretches } from './stretches';
-export { higher, joined, lower } from './combine';
-export { levelAt, mean, meanOf, partAt, placeAt, sample } from './measure';
+export { levelIn, stretches } from './stretches';
+export { joined } from './combine';
+export { levelAt, mean, placeAt, sample } from './measure';

@@ -18,7 +18,7 @@ export function placeAt(list: readonly Stretch[], us: number): number {
 }
 
 /** The part of a list without gaps that a time lies in. */
-export function partAt(list: readonly Stretch[], us: number): Stretch | undefined {
+function partAt(list: readonly Stretch[], us: number): Stretch | undefined {
   const s = list[placeAt(list, us)];
   return s && s.fromUs <= us ? s : undefined;
 }
@@ -30,7 +30,7 @@ export function levelAt(list: readonly Stretch[], us: number): number {
 }
 
 /** The mean level over a list, with what a carrier lets through. */
-export function meanOf(list: readonly Stretch[]): number {
+function meanOf(list: readonly Stretch[]): number {
   let [sum, length] = [0, 0];
   for (const s of list) {
     const us = s.toUs - s.fromUs;

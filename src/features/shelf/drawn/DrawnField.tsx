@@ -2,17 +2,20 @@
 import type { ReactNode } from 'react';
 import { useWords } from '@/ui/WordsContext';
 import { AdapterDrawn } from './AdapterDrawn';
+import { Body } from './Body';
 import { Cavities } from './Cavities';
 import { Circuits } from './Circuits';
 import { type DrawnProps, faultOf } from './columns';
 import { FuseBoxes, Leads } from './FuseBoxes';
 import { Places } from './Places';
 import { LampPlugs, Plugs } from './Plugs';
+import { Program } from './Program';
 import { Assumes, Behaviour } from './Small';
 
 const DRAWN: Readonly<Record<string, (p: DrawnProps) => ReactNode>> = {
   'connector/cavities': Cavities,
   'part/adapter': AdapterDrawn,
+  'family/body': Body,
   'family/places': Places,
   'family/assumes': Assumes,
   'family/circuits': Circuits,
@@ -21,6 +24,7 @@ const DRAWN: Readonly<Record<string, (p: DrawnProps) => ReactNode>> = {
   'family/leads': Leads,
   'lamp/plugs': LampPlugs,
   'lamp/behaviour': Behaviour,
+  'lamp/program': Program,
 };
 
 /** Whether a column of a kind is edited as a drawing with tables. */

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { BODY_STYLES } from '@/core/catalogue';
+import { bodyMeasures, bodyPicture, placeOn } from '@/core/body';
 import {
   DUTIES,
   ENDS,
@@ -13,6 +13,7 @@ import {
   positionKey,
   SIDES,
 } from '@/core/vehicle';
+import { BodyView } from '@/ui/BodyView';
 import { PlanView } from '@/ui/PlanView';
 import { useWords } from '@/ui/WordsContext';
 import { wording } from '@/words';
@@ -27,7 +28,10 @@ import {
   whole,
   within,
 } from './columns';
+import { lineOf } from './Body';
 import { JsonTable } from './JsonTable';
+
+const FACINGS = ['front', 'rear', 'left', 'right', 'up'] as const;
 
 /** A position of the vehicle as columns. */
 export const POSITION: readonly Column[] = [
@@ -46,33 +50,76 @@ export function Places({ value, cells, readOnly, onChange }: DrawnProps) {
   const [line, setLine] = useState(0);
   const items = listOf(value);
   const place = items[line];
+  const drawn = lineOf(cells);
+  const measures = bodyMeasures(drawn.bodyStyle, drawn.lengthMm, drawn.widthMm, drawn.body);
   const positions = items.flatMap((i, n) => {
     const position = (i.position ?? {}) as Position;
     return position.role && position.side && position.end ? [{ n, position, item: i }] : [];
   });
   return (
     <div className="grid gap-4 lg:grid-cols-[13rem_minmax(0,1fr)]">
-      <PlanView
-        bodyStyle={BODY_STYLES.find((b) => b === cells.bodyStyle) ?? 'van'}
-        lengthMm={Number(cells.lengthMm) || 5000}
-        widthMm={Number(cells.widthMm) || 2000}
-        label={t('column.places')}
-        focus={place ? `${line}` : null}
-        onFocus={(key) => setLine(Number(key))}
-        positions={positions.map(({ n, position, item }) => ({
-          key: String(n),
-          code: positionCode(position),
-          name: say.position(positionKey(position)),
-          place: { xMm: numberOf(item.xMm, 0), yMm: numberOf(item.yMm, 0), position },
-          swapped: false,
-          found: 'sound',
-        }))}
-      />
+      <div className="grid content-start gap-2">
+        <PlanView
+          picture={bodyPicture(drawn, 'plan')}
+          label={t('column.places')}
+          focus={place ? `${line}` : null}
+          onFocus={(key) => setLine(Number(key))}
+          positions={positions.map(({ n, position, item }) => ({
+            key: String(n),
+            code: positionCode(position),
+            name: say.position(positionKey(position)),
+            place: { xMm: numberOf(item.xMm, 0), yMm: numberOf(item.yMm, 0), position },
+            swapped: false,
+            found: 'sound',
+          }))}
+        />
+        {(['front', 'rear'] as const).map((view) => (
+          <div key={view} className="h-28">
+            <BodyView picture={bodyPicture(drawn, view)} label={words.tCode(`body.view.${view}`)}>
+              {positions.map(({ n, position, item }) => {
+                const at = placeOn(
+                  {
+                    xMm: numberOf(item.xMm, 0),
+                    yMm: numberOf(item.yMm, 0),
+                    ...(typeof item.zMm === 'number' ? { zMm: item.zMm } : {}),
+                    ...(FACINGS.includes(item.facing as never)
+                      ? { facing: item.facing as (typeof FACINGS)[number] }
+                      : {}),
+                    position,
+                  },
+                  measures,
+                  view,
+                );
+                return at.seen ? (
+                  <rect
+                    key={n}
+                    x={at.x - 150}
+                    y={at.y - 75}
+                    width="300"
+                    height="150"
+                    rx="40"
+                    fill="var(--glass)"
+                    stroke={n === line ? 'var(--petrol)' : 'var(--glass)'}
+                    strokeWidth="40"
+                    onClick={() => setLine(n)}
+                  />
+                ) : null;
+              })}
+            </BodyView>
+          </div>
+        ))}
+      </div>
       <div className="grid content-start gap-3">
         <JsonTable
           label={t('column.places')}
           items={items}
-          columns={[...POSITION, number('xMm'), number('yMm')]}
+          columns={[
+            ...POSITION,
+            number('xMm'),
+            number('yMm'),
+            number('zMm'),
+            text('facing', { options: FACINGS }),
+          ]}
           fresh={() => ({
             position: { role: 'marker', end: 'side', side: 'left' },
             xMm: 0,

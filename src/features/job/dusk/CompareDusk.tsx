@@ -8,7 +8,7 @@ import { readScore } from '@/core/lamp/overTime/score';
 import { lightOverTime } from '@/core/lamp/overTime/simulate';
 import { factoryLight } from '@/core/lamp/overTime/vehicleLight';
 import { programOf, usualFactoryProgram } from '@/core/lamp/program/usual';
-import { useJob, useView } from '../job/JobContext';
+import { useJob, useView } from '../JobContext';
 import { animator, lightsOf } from './animate';
 import { DuskView } from './DuskView';
 import { Playhead } from './playhead';

@@ -1,7 +1,7 @@
 'use client';
 import { type ReactNode, useEffect, useRef, useSyncExternalStore } from 'react';
 import { BUTTON } from '@/ui/classes';
-import { useJob } from '../job/JobContext';
+import { useJob } from '../JobContext';
 import type { Playhead } from './playhead';
 
 const SPEEDS = [1, 0.5, 0.1] as const;

@@ -1,4 +1,4 @@
-import { bodyMeasures, type BodyView as View, placeOn } from '@/core/body';
+import { bodyMeasures, bodyPicture, type BodyView as View, placeOn } from '@/core/body';
 import type { Family } from '@/core/catalogue';
 import type { PositionView } from '@/core/job';
 import type { LampProgram } from '@/core/lamp/program/types';
@@ -62,11 +62,7 @@ export function DuskView({
   );
   return (
     <BodyView
-      bodyStyle={family.bodyStyle}
-      lengthMm={family.lengthMm}
-      widthMm={family.widthMm}
-      body={family.body}
-      view={side}
+      picture={bodyPicture(family, side)}
       upToMm={ends ? Math.max(highest + ABOVE_MM, family.widthMm * SEEN_SHARE) : undefined}
       look="dusk"
       label={label}
