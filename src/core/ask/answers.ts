@@ -6,6 +6,8 @@ import { expectedLevels } from '../light';
 import { liveHarness } from '../electric';
 import { betweenFrames, tapped } from '../lamp/measure/taps';
 import { scoreOf } from './caseScore';
+import { leastOrder } from '../work/leastOrder';
+import { fullTask } from './shorthandWork';
 import { firstCause } from '../prove';
 import type { LampFunction } from '../vehicle';
 import type { AnswerKind, Case } from './case';
@@ -133,13 +135,14 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
       swap: c.swap.id,
       lamps: c.wiring.map((w) => ({ position: w.position, checks: w.checks })),
     })),
-  order: ({ job }) => {
+  order: ({ case: c, job }) => {
     const { uses, fault, out, back } = job.reading.strip;
     return {
       fault,
       sheets: uses.map((u) => ({ swap: u.swap, state: u.state, sheet: u.sheet?.id ?? null })),
       out: out.map((l) => l.step),
       back: back.map((l) => l.step),
+      ...(c.work ? { least: leastOrder(fullTask(c.work)) } : {}),
     };
   },
   bench: ({ job }) =>

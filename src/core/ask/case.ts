@@ -3,6 +3,7 @@ import type { Figures } from '../electric/formulas';
 import type { FeedSchool, FeedSource, HandPins } from '../harness';
 import type { AnyEvent } from '../job';
 import type { Rates } from '../job/readings/orders';
+import type { FreeStep, OrderTask, StateMove } from '../work/leastOrder';
 import type { Score } from '../lamp/overTime/score';
 import type { Seen } from '../prove';
 import type { Shelf } from '../catalogue/types';
@@ -51,6 +52,16 @@ export interface CaseFeed {
 /** A setting of the controls: what is not named is at rest. */
 export type CaseControls = Readonly<Record<string, string>>;
 
+/** Free steps with what a change of tool, place and state costs; what is left out is empty. */
+export interface CaseWork {
+  readonly steps: readonly (Pick<FreeStep, 'id'> & Partial<FreeStep>)[];
+  readonly moves?: readonly StateMove[];
+  readonly start?: Partial<OrderTask['start']>;
+  readonly end?: OrderTask['end'];
+  readonly toolChangeMin?: number;
+  readonly zoneChangeMin?: number;
+}
+
 /** Something seen at a lamp in a setting. */
 export interface CaseSeen {
   readonly swap?: string;
@@ -98,6 +109,8 @@ export interface Case {
   /** For `measure`: a flash that was tapped along with, times from a slow-motion clip. */
   readonly taps?: { readonly downMs: readonly number[]; readonly upMs?: readonly number[] };
   readonly frames?: readonly { readonly first: number; readonly last: number; readonly perSecond: number }[];
+  /** For `order`: steps by themselves, whose least changeover is looked for. */
+  readonly work?: CaseWork;
   readonly seen?: readonly CaseSeen[];
   readonly figures?: Partial<Figures>;
   readonly rates?: Rates;

@@ -92,7 +92,10 @@ describe('each fault is found at its place', () => {
     ],
     [
       'a lamp whose behaviour does not parse',
-      (s) => (s.lamps![braceAt].behaviour[0].cases[0].when = 'hazard |'),
+      (s) =>
+        (s.lamps![braceAt].behaviour = [
+          { does: 'drl', cases: [{ when: 'hazard |', level: { kind: 'off' } }] },
+        ]),
       [`/lamps/${braceAt}/behaviour/0/cases/0/when expression-ends`],
     ],
     [

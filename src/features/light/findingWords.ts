@@ -72,6 +72,8 @@ export function noteText(n: LightNote, { t }: Pick<Words, 't'>, does: string, po
       return t('timed.note-alternates');
     case 'no-program':
       return t('timed.note-no-program', { position });
+    case 'front-rear':
+      return t('timed.note-front-rear');
     case 'voltage-taken':
       return t('timed.note-voltage');
   }

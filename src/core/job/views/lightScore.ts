@@ -6,7 +6,7 @@ import type { TimedFinding } from '../../lamp/overTime/finding';
 import { type TimedRule, timedRulesOf } from '../../lamp/overTime/rules';
 import type { Span } from '../../lamp/overTime/score';
 import { type LightOverTime, lightOverTime, type VehicleLight } from '../../lamp/overTime/simulate';
-import { type LightNote, lightNotes } from '../../lamp/overTime/summary';
+import { frontAndRear, type LightNote, lightNotes } from '../../lamp/overTime/summary';
 import { factoryLight, type FactoryLamp, wiredLight } from '../../lamp/overTime/vehicleLight';
 import { programOf, usualFactoryProgram } from '../../lamp/program/usual';
 import { changed } from '../../lamp/program/templates';
@@ -166,12 +166,14 @@ const note = (code: LightNote['code'], position: string | null): LightNote => ({
 /** Plays a score on the vehicle of a job. */
 export function playScore(view: ScoreView, spans: readonly Span[]): PlayedScore {
   const after = lightOverTime(view.after, spans);
+  const keeps = lightOverTime(view.keeps, spans);
   return {
     after,
-    keeps: lightOverTime(view.keeps, spans),
+    keeps,
     findings: judgeOverTime(after, view.flasher, view.rules),
     notes: [
       ...lightNotes(after),
+      ...frontAndRear([...after.lamps, ...keeps.lamps]),
       ...(view.voltageTaken ? [note('voltage-taken', null)] : []),
       ...view.withoutProgram.map((position) => note('no-program', position)),
     ],

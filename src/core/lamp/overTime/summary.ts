@@ -103,7 +103,7 @@ function within(light: Trace, fromUs: number, toUs: number, full: number) {
 
 /** What a person sees besides: a glow of test pulses, flicker, beads. */
 export interface LightNote {
-  readonly code: 'glow' | 'flicker' | 'beads' | 'alternates' | 'no-program' | 'voltage-taken';
+  readonly code: 'glow' | 'flicker' | 'beads' | 'alternates' | 'no-program' | 'voltage-taken' | 'front-rear';
   readonly position: string | null;
   readonly does: LampFunction | null;
   readonly hz: number | null;
@@ -156,4 +156,29 @@ export function lightNotes(light: LightOverTime): readonly LightNote[] {
     }
   }
   return notes;
+}
+
+/** Front and rear turn signals of one side that do not do it alike: one sweeps, the other lights at once. Nothing forbids it. */
+export function frontAndRear(all: readonly LampOverTime[]): readonly LightNote[] {
+  return (['left', 'right'] as const).flatMap((side) => {
+    const turns = (end: string) =>
+      all.filter(
+        (l) => l.lamp.side === side && l.lamp.position.split('.')[1] === end && l.supplies.has('turn'),
+      );
+    const sweeps = (l: LampOverTime) => l.functions.some((f) => f.program.does === 'turn' && f.program.sweep);
+    const [front, rear] = [turns('front'), turns('rear')];
+    const differ = front.length > 0 && rear.length > 0 && front.some(sweeps) !== rear.some(sweeps);
+    const [first] = front.some(sweeps) ? front : rear;
+    return differ && first
+      ? [
+          {
+            code: 'front-rear' as const,
+            position: first.lamp.position,
+            does: 'turn' as const,
+            hz: null,
+            meanShare: null,
+          },
+        ]
+      : [];
+  });
 }

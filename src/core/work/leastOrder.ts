@@ -1,0 +1,138 @@
+import TinyQueue from 'tinyqueue';
+import { smallestLoop } from '../strip/order';
+import { hasBit, spaceOf } from './orderSpace';
+import type { FreeStep, OrderTask } from './orderTask';
+
+export type { FreeStep, OrderTask, StateMove } from './orderTask';
+
+/** One thing in an order: a step, or a state that is changed for the next. */
+export type OrderMove =
+  | { readonly kind: 'step'; readonly id: string }
+  | { readonly kind: 'state'; readonly name: string; readonly to: string; readonly minutes: number };
+
+/** The least order there is, or what stands against any; undecided where the search was ended. */
+export type LeastOrder =
+  | {
+      readonly kind: 'found';
+      readonly minutes: number;
+      readonly moves: readonly OrderMove[];
+      readonly expanded: number;
+    }
+  | { readonly kind: 'loop'; readonly loop: readonly string[] }
+  /** No order gives this step its states: everything that can be reached was tried. */
+  | { readonly kind: 'state'; readonly step: string; readonly needs: Readonly<Record<string, string>> }
+  /** No order leaves the vehicle as it has to stand at the end. */
+  | { readonly kind: 'end'; readonly end: Readonly<Record<string, string>> }
+  | { readonly kind: 'undecided'; readonly expanded: number };
+
+/** *Setting*: ways of having come so far that are looked at; covers sixteen free steps with two states. */
+export const MOST_EXPANDED = 3_000_000;
+/** Steps of one search: they are bits of one number. */
+const MOST_STEPS = 30;
+
+interface Node {
+  /** Minutes so far, and with what is still to come at the least. */
+  readonly cost: number;
+  readonly bound: number;
+  readonly key: number;
+}
+
+/**
+ * The order with the least changeover: tools taken, places gone to, states changed. Exact: A* over what is done, the tool in the
+ * hand, the place and the states. Ties end the same way each time.
+ */
+export function leastOrder(task: OrderTask, most = MOST_EXPANDED): LeastOrder {
+  const { steps } = task;
+  const ids = new Set(steps.map((s) => s.id));
+  const before = new Map(steps.map((s) => [s.id, s.after.filter((id) => ids.has(id))]));
+  const loop = smallestLoop(before);
+  if (loop) return { kind: 'loop', loop };
+  if (steps.length > MOST_STEPS) return { kind: 'undecided', expanded: 0 };
+  const space = spaceOf(task);
+  const waits = steps.map((s) => maskOf(before.get(s.id) ?? [], steps));
+  const all = steps.length === 0 ? 0 : 2 ** steps.length - 1;
+  const start: Node = {
+    cost: 0,
+    bound: 0,
+    key: space.keyOf(0, space.startHand, space.startPlace, space.startState),
+  };
+  const costs = new Map<number, number>([[start.key, 0]]);
+  const from = new Map<number, { readonly key: number; readonly move: OrderMove }>();
+  const queue = new TinyQueue<Node>([start], (a, b) => a.bound - b.bound || a.key - b.key);
+  const closed = new Set<number>();
+  const reached = new Set<number>();
+  let expanded = 0;
+  for (let node = queue.pop(); node; node = queue.pop()) {
+    if (closed.has(node.key)) continue;
+    closed.add(node.key);
+    const { done, hand, place, state } = space.read(node.key);
+    if (done === all && space.ends(state))
+      return { kind: 'found', minutes: node.cost, moves: walkBack(from, node.key), expanded };
+    expanded += 1;
+    if (expanded > most) return { kind: 'undecided', expanded };
+    const { cost } = node;
+    const go = (key: number, to: number, left: number, move: OrderMove) => {
+      if (to >= (costs.get(key) ?? Infinity)) return;
+      costs.set(key, to);
+      from.set(node.key === key ? -1 : key, { key: node.key, move });
+      queue.push({ cost: to, bound: to + left, key });
+    };
+    // What costs nothing and changes nothing is done at once: later it could only cost more.
+    const free = steps.findIndex(
+      (_, i) =>
+        !hasBit(done, i) &&
+        covers(done, waits[i] ?? 0) &&
+        space.meets(state, i) &&
+        space.toolOf(i, hand) === hand &&
+        space.zoneOf(i, place) === place &&
+        space.after(state, i) === state,
+    );
+    steps.forEach((s, i) => {
+      if (free >= 0 && i !== free) return;
+      const bit = 2 ** i;
+      if (hasBit(done, i) || !covers(done, waits[i] ?? 0) || !space.meets(state, i)) return;
+      reached.add(i);
+      const [tool, zone] = [space.toolOf(i, hand), space.zoneOf(i, place)];
+      const minutes = (tool === hand ? 0 : task.toolChangeMin) + (zone === place ? 0 : task.zoneChangeMin);
+      const next = done + bit;
+      go(
+        space.keyOf(next, tool, zone, space.after(state, i)),
+        cost + minutes,
+        space.least(next, tool, zone, space.after(state, i)),
+        {
+          kind: 'step',
+          id: s.id,
+        },
+      );
+    });
+    for (const m of free >= 0 ? [] : space.movesFrom(state)) {
+      const tool = m.tool ?? hand;
+      const zone = m.zone ?? place;
+      const minutes =
+        m.minutes + (tool === hand ? 0 : task.toolChangeMin) + (zone === place ? 0 : task.zoneChangeMin);
+      go(space.keyOf(done, tool, zone, m.state), cost + minutes, space.least(done, tool, zone, m.state), {
+        kind: 'state',
+        name: m.name,
+        to: m.to,
+        minutes: m.minutes,
+      });
+    }
+  }
+  const stuck = steps.find((_, i) => !reached.has(i));
+  if (stuck) return { kind: 'state', step: stuck.id, needs: stuck.needs };
+  return { kind: 'end', end: task.end ?? {} };
+}
+
+/** Whether every bit of one is in the other; masks may be longer than 31 bits. */
+const covers = (mask: number, of: number): boolean => (mask & of) === of;
+const maskOf = (ids: readonly string[], steps: readonly FreeStep[]): number =>
+  ids.reduce((mask, id) => mask | (1 << steps.findIndex((s) => s.id === id)), 0);
+
+function walkBack(
+  from: ReadonlyMap<number, { readonly key: number; readonly move: OrderMove }>,
+  end: number,
+): readonly OrderMove[] {
+  const moves: OrderMove[] = [];
+  for (let at = from.get(end); at; at = from.get(at.key)) moves.unshift(at.move);
+  return moves;
+}
