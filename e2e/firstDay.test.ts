@@ -177,7 +177,7 @@ it(
         await click('[data-own-line]');
         await type('input[name=ownMaker]', 'Cormorant');
         await type('input[name=ownName]', 'Skiff 1200');
-        await pick('select[name=ownBody]', 'machine');
+        await pick('select[name=ownBody]', 'tractor');
         await type('input[name=serial]', 'SK-1200-3');
         await type('textarea[name=words]', 'One lamp dull');
         await press('button', 'Open the job');

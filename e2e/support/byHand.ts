@@ -19,7 +19,7 @@ export async function workByHand(page: Page, inspect: (what: string) => Promise<
   await page.seeText('This is needed.');
   await type('input[name=ownMaker]', 'Cormorant');
   await type('input[name=ownName]', 'Skiff 900');
-  await pick('select[name=ownBody]', 'machine');
+  await pick('select[name=ownBody]', 'tractor');
   await page.find('[data-own-lamp="work.roof"] input:checked');
   await inspect('by hand, new job');
   await type('input[name=serial]', 'SK-900-17');

@@ -8,6 +8,8 @@ export interface BodyViewProps {
   readonly label: string;
   /** Heights above this are left out, mm: a tall body would make its lamps small. */
   readonly upToMm?: number | undefined;
+  /** What is drawn over it can be taken hold of. */
+  readonly handled?: boolean;
   /** Drawn over the body, in mm of the view. */
   readonly children?: ReactNode;
 }
@@ -16,14 +18,21 @@ export interface BodyViewProps {
 const MARGIN = 330;
 
 /** A vehicle from one side, from the measures that all its drawings share. */
-export function BodyView({ picture, look = 'paper', label, upToMm, children }: BodyViewProps) {
+export function BodyView({
+  picture,
+  look = 'paper',
+  label,
+  upToMm,
+  handled = false,
+  children,
+}: BodyViewProps) {
   const [x, y, w, whole] = picture.box;
   const h = Math.min(whole, upToMm ?? whole);
   const shapes = <BodyShapes shapes={picture.shapes} outline={picture.outline} look={look} />;
   return (
     <svg
       viewBox={`${x - MARGIN} ${y + whole - h - MARGIN / 3} ${w + 2 * MARGIN} ${h + MARGIN / 2}`}
-      role="img"
+      role={handled ? 'group' : 'img'}
       aria-label={label}
       className="block h-full w-full"
     >

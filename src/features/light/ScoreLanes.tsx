@@ -58,11 +58,12 @@ export function ScoreLanes({
   const broken = findings.filter((f) => f.atUs !== null && f.state === 'broken');
   const bar = useRef<SVGGElement>(null);
   const root = useRef<SVGSVGElement>(null);
+  const head = useRef<SVGRectElement>(null);
   useEffect(
     () =>
       playhead.onFrame((us) => {
         bar.current?.setAttribute('transform', `translate(${LEFT + (us / Math.max(1, lengthUs)) * WIDTH} 0)`);
-        root.current?.setAttribute('aria-valuenow', String(Math.round(us / 1000)));
+        head.current?.setAttribute('aria-valuenow', String(Math.round(us / 1000)));
       }),
     [playhead, lengthUs],
   );
@@ -76,13 +77,9 @@ export function ScoreLanes({
     <svg
       ref={root}
       viewBox={`0 0 ${LEFT + WIDTH + 8} ${height}`}
-      className="block w-full shrink-0 touch-none select-none outline-none focus-visible:outline-2 focus-visible:outline-offset-2 focus-visible:outline-focus"
-      role="slider"
-      tabIndex={0}
-      aria-label={t('score.label')}
-      aria-valuemin={0}
-      aria-valuemax={Math.round(lengthUs / 1000)}
-      aria-valuenow={0}
+      className="block w-full shrink-0 touch-none select-none"
+      role="group"
+      aria-label={t('score.lanes')}
       onPointerDown={(e) => {
         playhead.pause();
         playhead.seek(timeAt(e));
@@ -91,21 +88,38 @@ export function ScoreLanes({
       onPointerMove={(e) =>
         e.buttons > 0 && e.currentTarget.hasPointerCapture(e.pointerId) && playhead.seek(timeAt(e))
       }
-      onKeyDown={(e) => {
-        const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[e.key];
-        const page = { PageUp: 1, PageDown: -1 }[e.key];
-        if (by !== undefined) playhead.step(by * (e.shiftKey ? 100_000 : 10_000));
-        else if (page !== undefined) playhead.step(page * 100_000);
-        else if (e.key === 'Home') playhead.seek(0);
-        else if (e.key === 'End') playhead.seek(lengthUs);
-        else if (e.key === ' ') {
-          if (playhead.playing) playhead.pause();
-          else playhead.play();
-        } else return;
-        e.preventDefault();
-      }}
-      data-score
     >
+      <rect
+        ref={head}
+        x={LEFT - 2}
+        y="0"
+        width={WIDTH + 4}
+        height={height - SCALE_H + 2}
+        rx="4"
+        fill="transparent"
+        className="outline-none focus-visible:stroke-focus"
+        strokeWidth="3"
+        role="slider"
+        tabIndex={0}
+        aria-label={t('score.label')}
+        aria-valuemin={0}
+        aria-valuemax={Math.round(lengthUs / 1000)}
+        aria-valuenow={0}
+        onKeyDown={(e) => {
+          const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[e.key];
+          const page = { PageUp: 1, PageDown: -1 }[e.key];
+          if (by !== undefined) playhead.step(by * (e.shiftKey ? 100_000 : 10_000));
+          else if (page !== undefined) playhead.step(page * 100_000);
+          else if (e.key === 'Home') playhead.seek(0);
+          else if (e.key === 'End') playhead.seek(lengthUs);
+          else if (e.key === ' ') {
+            if (playhead.playing) playhead.pause();
+            else playhead.play();
+          } else return;
+          e.preventDefault();
+        }}
+        data-score
+      />
       {controls.map((c, i) => (
         <g key={`${c.control}=${c.value}`}>
           <text x="0" y={i * CONTROL_H + 13} fontSize="13" fill="var(--ink-soft)">

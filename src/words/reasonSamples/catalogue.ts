@@ -29,6 +29,8 @@ export const catalogue = {
   'json-broken': {},
   'json-broken-at': { line: 3, column: 7 },
   'lamp-of-other-side': { lamp: 'lamp', side: 'left' },
+  'lint-program-missing': {},
+  'lint-traits-differ': { trait: 'switchback' },
   'lint-adapter-refuted': { part: 'part' },
   'lint-half-alone': { half: 'lamp' },
   'lint-lamp-plug-unreached': { plug: 'main', family: 'family' },

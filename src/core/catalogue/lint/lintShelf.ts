@@ -3,6 +3,7 @@ import { factRegistry } from '../../vehicle';
 import type { Application } from '../types';
 import { aloneSide, type Found, type LintSource, missingMends, ruleFindings } from './applications';
 import type { LintFinding } from './lintFinding';
+import { lampFindings } from './lamps';
 import { harnessFindings } from './plugs';
 import { groupFindings } from './years';
 
@@ -36,7 +37,7 @@ export function* lintShelf(shelf: LintSource, every = 500): Generator<number, re
     if (done % every === 0) yield done;
   }
   for (const [key, list] of groups) found.push(...groupFindings(key.split('|')[0] ?? '', list));
-  found.push(...harnessFindings(shelf));
+  found.push(...harnessFindings(shelf), ...lampFindings(shelf.lamps));
   yield done;
   return found.sort(
     (a, b) =>

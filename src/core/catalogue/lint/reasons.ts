@@ -14,6 +14,8 @@ export interface LintFacts {
   'half-alone': { readonly half: string };
   'lamp-plug-unreached': { readonly plug: string; readonly family: string };
   'adapter-refuted': { readonly part: string };
+  'program-missing': NoFacts;
+  'traits-differ': { readonly trait: string };
 }
 
 type Findings = { readonly [C in keyof LintFacts as `lint-${C}`]: LintFacts[C] };

@@ -31,16 +31,11 @@ export function Transport({ playhead, children }: { playhead: Playhead; children
         type="button"
         className={SMALL}
         onClick={() => playhead.step(-STEP_US)}
-        aria-label={t('score.step-back')}
+        title={t('score.step-back')}
       >
         −10 ms
       </button>
-      <button
-        type="button"
-        className={SMALL}
-        onClick={() => playhead.step(STEP_US)}
-        aria-label={t('score.step')}
-      >
+      <button type="button" className={SMALL} onClick={() => playhead.step(STEP_US)} title={t('score.step')}>
         +10 ms
       </button>
       {SPEEDS.map((speed) => (

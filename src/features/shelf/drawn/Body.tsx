@@ -84,7 +84,7 @@ export function Body({ value, cells, readOnly, onChange }: DrawnProps) {
     <div className="grid gap-3">
       <div className="grid grid-cols-[2fr_1fr_1fr] items-end gap-3">
         <div className="h-40">
-          <BodyView picture={bodyPicture(line, 'left')} label={tCode('body.view.left')}>
+          <BodyView picture={bodyPicture(line, 'left')} label={tCode('body.view.left')} handled>
             {!readOnly &&
               handles.map((h) => (
                 <Handle

@@ -14,6 +14,7 @@ import {
   SIDES,
 } from '@/core/vehicle';
 import { BodyView } from '@/ui/BodyView';
+import { BUTTON } from '@/ui/classes';
 import { PlanView } from '@/ui/PlanView';
 import { useWords } from '@/ui/WordsContext';
 import { wording } from '@/words';
@@ -21,6 +22,7 @@ import {
   type Column,
   type DrawnProps,
   inner,
+  type Item,
   listOf,
   number,
   numberOf,
@@ -131,6 +133,9 @@ export function Places({ value, cells, readOnly, onChange }: DrawnProps) {
           picked={line}
           onPick={setLine}
         />
+        {place && !readOnly && (
+          <MirrorPlace items={items} place={place} onChange={(next) => onChange(whole(next))} />
+        )}
         {place && (
           <>
             <b>{t('draw.does')}</b>
@@ -151,5 +156,33 @@ export function Places({ value, cells, readOnly, onChange }: DrawnProps) {
         )}
       </div>
     </div>
+  );
+}
+
+/** The same lamp on the other side, by one click: as far out, as far back, as high. */
+function MirrorPlace({
+  items,
+  place,
+  onChange,
+}: {
+  items: readonly Item[];
+  place: Item;
+  onChange: (next: readonly Item[]) => void;
+}) {
+  const { t } = useWords();
+  const position = (place.position ?? {}) as Partial<Position>;
+  const other = position.side === 'left' ? 'right' : position.side === 'right' ? 'left' : null;
+  if (!other) return null;
+  const pair: Item = { ...place, position: { ...position, side: other }, xMm: -numberOf(place.xMm, 0) };
+  const same = (i: Item) => JSON.stringify(i.position) === JSON.stringify(pair.position);
+  return (
+    <button
+      type="button"
+      className={`${BUTTON.quiet} justify-self-start`}
+      onClick={() => onChange(items.some(same) ? items.map((i) => (same(i) ? pair : i)) : [...items, pair])}
+      data-mirror-place
+    >
+      {t('draw.mirror-place')}
+    </button>
   );
 }
