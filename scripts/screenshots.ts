@@ -1,4 +1,5 @@
 /** Takes one picture of each main view from the demo data into docs/screenshots. Needs TEST_DATABASE_URL and a build. */
+import { Key } from 'selenium-webdriver';
 import { mkdirSync } from 'node:fs';
 import { desc } from 'drizzle-orm';
 import { startApp } from '../e2e/support/app';
@@ -21,7 +22,7 @@ try {
     ['arrive', at(6, 'arrive'), '[data-because]'],
     ['fit', at(4, 'fit'), '[data-verdict-row]'],
     ['wire', at(8, 'wire'), '[data-map]'],
-    ['light', at(8, 'light'), '[data-lamp]'],
+    ['light', at(9, 'light'), '[data-lamp]'],
     ['bench', at(7, 'bench'), '[data-bench]'],
     ['strip', at(8, 'strip'), '[data-step]'],
     ['mount', at(9, 'mount'), '[data-step]'],
@@ -29,6 +30,8 @@ try {
     ['release', at(9, 'release'), '[data-because]'],
     ['shelf', '/shelf/application', 'table'],
     ['shelf-row', '/shelf/family/orrel-packet', '[data-drawn]'],
+    ['shelf-program', '/shelf/lamp/skerry-620-left', '[data-drawn="lamp/program"]'],
+    ['shelf-body', '/shelf/family/hesk-moorhen', '[data-drawn="family/body"]'],
     ['shop-people', '/shop/people', '[data-person]'],
     ['shop-figures', '/shop/figures', '[data-figure]'],
     ['sheet-customer', `/jobs/${ids.get(1)}/sheets/customer`, 'main h1'],
@@ -46,9 +49,26 @@ try {
     if (name === 'wire')
       for (const control of ['[data-map-mode=live]', '[data-control=running]', '[data-control="lights=low"]'])
         await (await page.find(control)).click();
-    if (name === 'light')
-      for (const control of ['running', 'lights=low', 'left'])
-        await (await page.find(`[data-control="${control}"]`)).click();
+    if (name === 'light') {
+      await (await page.find('[data-prepared="turn-over-drl"]')).click();
+      await (await page.find('[data-play=true]')).click();
+      await page.driver.executeScript('document.querySelector("[data-score]").focus()');
+      // 1 130 ms: the sweep is on its way.
+      await page.press(Key.HOME);
+      for (let i = 0; i < 11; i += 1) await page.press(Key.PAGE_UP);
+      for (let i = 0; i < 3; i += 1) await page.press(Key.ARROW_RIGHT);
+    }
+    if (name === 'shelf-program') {
+      await page.driver.executeScript(
+        'document.querySelector("[data-drawn=\\"lamp/program\\"]")?.scrollIntoView()',
+      );
+      await (await page.find('[data-play-program="hazard-brake"]')).click();
+      await page.find('[data-program-face] [data-lit=turn]');
+    }
+    if (name === 'shelf-body')
+      await page.driver.executeScript(
+        'document.querySelector("[data-drawn=\\"family/body\\"]")?.scrollIntoView()',
+      );
     await page.picture(`${folder}/${name}.png`);
     for (const e of await page.consoleErrors()) console.log(name, e);
   }
