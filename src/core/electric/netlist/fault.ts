@@ -9,6 +9,8 @@ export const SHORT_OHM = 0.05;
  */
 export type Fault =
   | { readonly kind: 'open'; readonly element: string }
+  /** A joint that has corroded: so many Ω more in its way. */
+  | { readonly kind: 'weak'; readonly element: string; readonly ohm: number }
   | { readonly kind: 'short'; readonly nodes: readonly [NodeId, NodeId] }
   /** The far ends of two elements have changed places. */
   | { readonly kind: 'exchange'; readonly elements: readonly [string, string] };
@@ -22,6 +24,12 @@ function withFault(elements: readonly NetElement[], fault: Fault): readonly NetE
   switch (fault.kind) {
     case 'open':
       return elements.filter((e) => e.id !== fault.element);
+    case 'weak':
+      return elements.map((e) =>
+        e.id === fault.element && (e.kind === 'resistor' || e.kind === 'switch')
+          ? { ...e, ohm: e.ohm + fault.ohm }
+          : e,
+      );
     case 'short': {
       const [from, to] = fault.nodes;
       return [...elements, { kind: 'resistor', id: `short:${from}|${to}`, from, to, ohm: SHORT_OHM }];
