@@ -6,6 +6,7 @@ import { Body } from './Body';
 import { Cavities } from './Cavities';
 import { Circuits } from './Circuits';
 import { type DrawnProps, faultOf } from './columns';
+import { Flasher } from './Flasher';
 import { FuseBoxes, Leads } from './FuseBoxes';
 import { Places } from './Places';
 import { LampPlugs, Plugs } from './Plugs';
@@ -16,6 +17,7 @@ const DRAWN: Readonly<Record<string, (p: DrawnProps) => ReactNode>> = {
   'connector/cavities': Cavities,
   'part/adapter': AdapterDrawn,
   'family/body': Body,
+  'family/flasher': Flasher,
   'family/places': Places,
   'family/assumes': Assumes,
   'family/circuits': Circuits,

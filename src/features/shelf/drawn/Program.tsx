@@ -19,25 +19,8 @@ import { useWords } from '@/ui/WordsContext';
 import { animator, lightsOf } from '../../job/dusk/animate';
 import { FaceSegments } from '../../job/dusk/FaceSegments';
 import { Playhead } from '../../job/dusk/playhead';
-import { type Column, type DrawnProps, ids, number, text, whole, within } from './columns';
+import { type Column, type DrawnProps, figure, ids, number, text, whole, within } from './columns';
 import { JsonTable } from './JsonTable';
-
-/** A figure in one cell: a number, `60..70` for one that was measured, `?` where nobody knows. */
-const figure = (key: string): Column => ({
-  name: key,
-  get: (i) => {
-    const f = i[key] as number | { from: number; to: number } | null | undefined;
-    if (f === undefined) return '';
-    return f === null ? '?' : typeof f === 'number' ? String(f) : `${f.from}..${f.to}`;
-  },
-  set: (i, typed) => {
-    const plain = typed.trim();
-    if (plain === '') return Object.fromEntries(Object.entries(i).filter(([k]) => k !== key));
-    const ends = /^(\d+(?:\.\d+)?)\.\.(\d+(?:\.\d+)?)$/.exec(plain);
-    if (ends) return { ...i, [key]: { from: Number(ends[1]), to: Number(ends[2]) } };
-    return { ...i, [key]: plain === '?' ? null : /^\d+(\.\d+)?$/.test(plain) ? Number(plain) : plain };
-  },
-});
 
 const COLUMNS: readonly Column[] = [
   text('does', { options: LAMP_FUNCTIONS }),

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import {
   type Column,
   faultOf,
+  figure,
   flag,
   ids,
   LEVEL,
@@ -23,6 +24,10 @@ describe('cells of a nested field', () => {
     ['null where empty', orNull('circuit'), '', { circuit: null }],
     ['a number', number('fuseA'), '7.5', { fuseA: 7.5 }],
     ['no number stays for the importer to say', number('fuseA'), '7,5 A', { fuseA: '7,5 A' }],
+    ['a figure', figure('stepMs'), '38', { stepMs: 38 }],
+    ['a measured one', figure('stepMs'), '60..66.5', { stepMs: { from: 60, to: 66.5 } }],
+    ['one that nobody knows', figure('stepMs'), '?', { stepMs: null }],
+    ['one that is being typed', figure('stepMs'), '60.', { stepMs: '60.' }],
     ['an empty place', number('ratingA', 'null'), ' ', { ratingA: null }],
     ['yes', flag('polar'), 'yes', { polar: true }],
     ['no that is not written', flag('joinFirst', 'absent'), 'no', {}],

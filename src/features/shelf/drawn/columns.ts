@@ -43,6 +43,23 @@ export const number = (key: string, empty: 'absent' | 'null' = 'absent'): Column
   },
 });
 
+/** A figure in one cell: a number, `60..70` for one that was measured, `?` where nobody knows. */
+export const figure = (key: string): Column => ({
+  name: key,
+  get: (i) => {
+    const f = i[key] as number | { from: number; to: number } | null | undefined;
+    if (f === undefined) return '';
+    return f === null ? '?' : typeof f === 'number' ? String(f) : `${f.from}..${f.to}`;
+  },
+  set: (i, typed) => {
+    const plain = typed.trim();
+    if (plain === '') return Object.fromEntries(Object.entries(i).filter(([k]) => k !== key));
+    const ends = /^(\d+(?:\.\d+)?)\.\.(\d+(?:\.\d+)?)$/.exec(plain);
+    if (ends) return { ...i, [key]: { from: Number(ends[1]), to: Number(ends[2]) } };
+    return { ...i, [key]: plain === '?' ? null : /^\d+(\.\d+)?$/.test(plain) ? Number(plain) : plain };
+  },
+});
+
 /** Yes or no; `absent`: no is not written. */
 export const flag = (key: string, no: 'false' | 'absent' = 'false'): Column => ({
   name: key,
