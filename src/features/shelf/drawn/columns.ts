@@ -47,9 +47,9 @@ export const number = (key: string, empty: 'absent' | 'null' = 'absent'): Column
 export const figure = (key: string): Column => ({
   name: key,
   get: (i) => {
-    const f = i[key] as number | { from: number; to: number } | null | undefined;
+    const f = i[key] as number | { from: number; to: number } | string | null | undefined;
     if (f === undefined) return '';
-    return f === null ? '?' : typeof f === 'number' ? String(f) : `${f.from}..${f.to}`;
+    return f === null ? '?' : typeof f !== 'object' ? String(f) : `${f.from}..${f.to}`;
   },
   set: (i, typed) => {
     const plain = typed.trim();
