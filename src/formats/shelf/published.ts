@@ -509,6 +509,7 @@ export interface LampProgram {
     };
     filament?: boolean;
     holdUpMs?: number;
+    side?: 'left' | 'right';
   }[];
   pulsed?:
     | {

@@ -73,7 +73,8 @@ function drawnInTurn(
     );
     const full = [...watched].reduce((sum, id) => sum + (on.circuitA.get(id) ?? circuitLoad(vehicle, id)), 0);
     const staged = vehicle.lamps.flatMap((lamp) => {
-      const input = on.lamps.get(lamp.position)?.get('turn');
+      const inputs = on.lamps.get(lamp.position);
+      const input = inputs?.get(`turn.${side}`) ?? inputs?.get('turn');
       const sweeps = lamp.program.functions.some((f) => f.does === 'turn' && f.sweep);
       if (!input || input.amp === 0 || !sweeps || input.circuit === null || !watched.has(input.circuit))
         return [];
@@ -131,7 +132,7 @@ function drawnInTurns(lamp: TimedLamp, turns: readonly Turn[]): Trace {
   const run = runProgram(
     { ...lamp.program, functions: lamp.program.functions.filter((f) => f.does === 'turn') },
     lamp.mode,
-    new Map([['turn', list.filter((s) => s.fromUs < s.toUs)]]),
+    new Map(['turn', 'turn.left', 'turn.right'].map((name) => [name, list.filter((s) => s.fromUs < s.toUs)])),
     () => null,
   );
   return (run[0]?.drawn() ?? []).filter((s) => s.fromUs >= 0);

@@ -28,7 +28,7 @@ export interface InputSupply {
 
 /** The network solved for a setting, with the flasher lit or dark. */
 export interface Supplied {
-  readonly lamps: ReadonlyMap<string, ReadonlyMap<LampFunction, InputSupply>>;
+  readonly lamps: ReadonlyMap<string, ReadonlyMap<string, InputSupply>>;
   /** A through each circuit of the lamps, what else hangs on it included. */
   readonly circuitA: ReadonlyMap<string, number>;
 }
@@ -57,7 +57,7 @@ export interface SegmentLight {
 /** One lamp over a whole score. */
 export interface LampOverTime {
   readonly lamp: TimedLamp;
-  readonly supplies: ReadonlyMap<LampFunction, Trace>;
+  readonly supplies: ReadonlyMap<string, Trace>;
   readonly functions: readonly RunFunction[];
   readonly segments: readonly { readonly id: string; readonly light: readonly SegmentLight[] }[];
 }

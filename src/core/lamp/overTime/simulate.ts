@@ -73,9 +73,9 @@ function suppliesOf(
   circuits: readonly Circuit[],
   times: readonly PhaseOfScore[],
   supplied: (state: ControlState, on: boolean) => Supplied,
-): ReadonlyMap<LampFunction, Trace> {
-  const traces = new Map<LampFunction, Stretch[]>();
-  const behind = new Map<LampFunction, string | null>();
+): ReadonlyMap<string, Trace> {
+  const traces = new Map<string, Stretch[]>();
+  const behind = new Map<string, string | null>();
   times.forEach((p) => {
     const here = supplied(p.state, p.on).lamps.get(lamp.position);
     for (const [does, s] of here ?? []) {

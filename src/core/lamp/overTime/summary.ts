@@ -1,5 +1,5 @@
 import type { LampFunction } from '../../vehicle';
-import type { RunFunction } from '../program/run';
+import { type RunFunction, supplyName } from '../program/run';
 import { litSpans, type Trace } from '../program/trace';
 import { levelIn, placeAt } from '../waveform';
 import type { LampOverTime, LightOverTime } from './simulate';
@@ -38,7 +38,7 @@ const summed = new WeakMap<LampOverTime, readonly FunctionOverTime[]>();
 function summedUp(lamp: LampOverTime): readonly FunctionOverTime[] {
   return lamp.functions.map((f) => ({
     does: f.program.does,
-    phases: litSpans(lamp.supplies.get(f.program.does) ?? []).map((s) => phaseOf(f, s.us, s.endUs)),
+    phases: litSpans(lamp.supplies.get(supplyName(f.program)) ?? []).map((s) => phaseOf(f, s.us, s.endUs)),
     lit: litOf(f),
   }));
 }
@@ -137,7 +137,7 @@ export function lightNotes(light: LightOverTime): readonly LightNote[] {
           hz: slowest,
           meanShare: null,
         });
-      const supply = supplies.get(does) ?? [];
+      const supply = supplies.get(supplyName(f.program)) ?? [];
       const short = supply.filter(
         (s, i) =>
           s.from > 0 && s.toUs - s.fromUs < 2000 && supply[i - 1]?.from === 0 && supply[i + 1]?.from === 0,

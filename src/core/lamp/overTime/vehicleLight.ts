@@ -4,6 +4,7 @@ import type { InputReading, LiveHarness } from '../../electric';
 import { factoryLevel, FOLLOWS } from '../../light';
 import type { LampFunction, Provided, Side } from '../../vehicle';
 import type { LampProgram } from '../program/types';
+import { supplyName } from '../program/run';
 import { programOf } from '../program/usual';
 import type { Flasher } from './flasher';
 import type { InputSupply, Supplied, TimedLamp, VehicleLight } from './simulate';
@@ -56,6 +57,7 @@ export function wiredLight(
             w.position,
             suppliesOf(
               w,
+              circuits,
               inputs.filter((i) => i.position === w.position),
               state,
             ),
@@ -68,16 +70,20 @@ export function wiredLight(
 
 function suppliesOf(
   w: WiredForLight,
+  circuits: readonly Circuit[],
   inputs: readonly InputReading[],
   state: ControlState,
-): ReadonlyMap<LampFunction, InputSupply> {
-  const supplies = new Map<LampFunction, InputSupply>();
+): ReadonlyMap<string, InputSupply> {
+  const supplies = new Map<string, InputSupply>();
   for (const input of inputs) {
     const does = roleNow(input);
     if (!does) continue;
     const supply = ownBehaviour(w, does, supplyOf(w, input), state);
-    const before = supplies.get(does);
-    if (!before || supply.share > before.share) supplies.set(does, supply);
+    const side = w.side === 'centre' ? sideOf(circuits, input.circuit) : null;
+    for (const name of [does, ...(side ? [`${does}.${side}`] : [])]) {
+      const before = supplies.get(name);
+      if (!before || supply.share > before.share) supplies.set(name, supply);
+    }
   }
   // The other half of a wire that does both is dark meanwhile.
   if (inputs.some((i) => i.does === 'stop-turn'))
@@ -89,6 +95,12 @@ function suppliesOf(
     if (led && !supplies.has(does as LampFunction)) supplies.set(does as LampFunction, { ...led, amp: 0 });
   }
   return supplies;
+}
+
+/** The side that a circuit signals to; null: none. */
+function sideOf(circuits: readonly Circuit[], id: string | null): 'left' | 'right' | null {
+  const cases = circuits.find((c) => c.id === id)?.cases ?? [];
+  return cases.flatMap((c) => (c.level.kind === 'flashing' ? [c.level.side] : []))[0] ?? null;
 }
 
 /** One wire, two functions: what flashes is the turn signal, what is steady the stop lamp. */
@@ -159,9 +171,9 @@ export function factoryLight(
         lamps.map((l) => [
           l.position,
           new Map(
-            l.program.functions.map((f): [LampFunction, InputSupply] => {
-              const level = factoryLevel(f.does, l.side, state);
-              return [f.does, { ...shareOf(level, flashOn), amp: FACTORY_A, circuit: null }];
+            l.program.functions.map((f): [string, InputSupply] => {
+              const level = factoryLevel(f.does, f.side ?? l.side, state);
+              return [supplyName(f), { ...shareOf(level, flashOn), amp: FACTORY_A, circuit: null }];
             }),
           ),
         ]),

@@ -7,6 +7,7 @@ import { timedRulesOf } from './rules';
 import { readScore, type Score } from './score';
 import { lightOverTime, type VehicleLight } from './simulate';
 import { functionsOverTime, lightNotes } from './summary';
+import { factoryLight } from './vehicleLight';
 
 const RATE = (perMinute: number, onShare: number): Flasher => ({ perMinute, onShare });
 const LEFT: Score = { lengthMs: 3000, moves: [{ atMs: 0, set: { key: 'on', left: 'yes' } }] };
@@ -444,5 +445,31 @@ describe('a score', () => {
         ],
       }),
     ).toEqual([]);
+  });
+});
+
+describe('one lamp that signals to both sides', () => {
+  it('lights the half of the side that is signalled', () => {
+    const both = bar(4, []);
+    const half = (side: 'left' | 'right', segments: readonly string[]) =>
+      ({ does: 'turn', side, segments }) as const;
+    const program = { ...both, functions: [half('left', ['b1', 'b2']), half('right', ['b3', 'b4'])] };
+    const lamp = {
+      position: 'tail.rear.centre',
+      side: 'centre',
+      functions: [{ does: 'turn', colour: 'amber' }],
+      program,
+      mode: 'open',
+    } as const;
+    const flasher = RATE(90, 0.5);
+    const vehicle = factoryLight([lamp], TURN_WIRES, flasher);
+    const lit = (control: 'left' | 'right' | 'hazard') => {
+      const set = control === 'hazard' ? { hazard: 'yes' } : { key: 'on', [control]: 'yes' };
+      const light = played(vehicle, { lengthMs: 200, moves: [{ atMs: 0, set }] });
+      return light.lamps[0]?.segments.filter((s) => s.light[0]?.level === 1).map((s) => s.id);
+    };
+    expect(lit('left')).toEqual(['b1', 'b2']);
+    expect(lit('right')).toEqual(['b3', 'b4']);
+    expect(lit('hazard')).toEqual(['b1', 'b2', 'b3', 'b4']);
   });
 });

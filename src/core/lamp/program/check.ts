@@ -43,7 +43,9 @@ export function programFaults(
     if (f.sweep && f.segments.length < 2) fault(`${at}/sweep`, 'sweep-of-one', { does: f.does });
     program.functions.forEach((g, j) => {
       if (j >= i || g.does !== f.does) return;
-      const apart = f.mode !== undefined && g.mode !== undefined && f.mode !== g.mode;
+      const apart =
+        (f.mode !== undefined && g.mode !== undefined && f.mode !== g.mode) ||
+        (f.side !== undefined && g.side !== undefined && f.side !== g.side);
       if (!apart) fault(`${at}/mode`, 'program-twice', { does: f.does });
     });
   });

@@ -3,8 +3,15 @@ import { joined, levelIn, stretches, type Stretch, usOf } from '../waveform';
 import { type Edge, followed, gateOf, inverted, litSpans, scaledIn, through, type Trace } from './trace';
 import { FILAMENT_MS, type FunctionProgram, type LampProgram, playedAs, type Sweep } from './types';
 
-/** The supplies of a lamp over a score: for each function a trace of the share of its full current. */
-export type Supplies = ReadonlyMap<LampFunction, Trace>;
+/**
+ * The supplies of a lamp over a score: for each function a trace of the share of its full current, and for each side of
+ * one that signals to both (`turn.left`).
+ */
+export type Supplies = ReadonlyMap<string, Trace>;
+
+/** Name of the supply that drives a function. */
+export const supplyName = (f: Pick<FunctionProgram, 'does' | 'side'>): string =>
+  f.side ? `${f.does}.${f.side}` : f.does;
 
 /** What one function makes of one segment. */
 export interface DrivenSegment {
@@ -24,11 +31,11 @@ export interface RunFunction {
 
 /** The programs of a lamp that hold in a mode; a function that has none for it does nothing. */
 export function programsIn(program: LampProgram, mode: 'open' | 'closed'): readonly FunctionProgram[] {
-  const seen = new Set<LampFunction>();
+  const seen = new Set<string>();
   return program.functions.filter((f) => {
     if (f.mode !== undefined && f.mode !== mode) return false;
-    if (seen.has(f.does)) return false;
-    seen.add(f.does);
+    if (seen.has(supplyName(f))) return false;
+    seen.add(supplyName(f));
     return true;
   });
 }
@@ -41,7 +48,7 @@ export function runProgram(
   colourOf: (does: LampFunction) => LightColour | null,
 ): readonly RunFunction[] {
   return programsIn(program, mode).flatMap((f) => {
-    const supply = supplies.get(f.does);
+    const supply = supplies.get(supplyName(f));
     return supply && supply.length > 0 ? [runFunction(f, program, supply, supplies, colourOf)] : [];
   });
 }

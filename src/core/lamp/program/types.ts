@@ -30,6 +30,8 @@ export interface ShowPiece {
 /** What a function does with its segments while its input is live. What is not said, it does not do. */
 export interface FunctionProgram {
   readonly does: LampFunction;
+  /** Only what the inputs of one side of the vehicle bring: one lamp in the middle that signals to both. */
+  readonly side?: 'left' | 'right';
   /** Ids of segments, from the inner end to the outer. */
   readonly segments: readonly string[];
   /** Absent: the colour that the lamp has for this function. */

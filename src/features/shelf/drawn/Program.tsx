@@ -26,6 +26,7 @@ const COLUMNS: readonly Column[] = [
   text('does', { options: LAMP_FUNCTIONS }),
   ids('segments'),
   text('colour', { options: LIGHT_COLOURS }),
+  text('side', { options: ['left', 'right'] }),
   text('mode', { options: ['open', 'closed'] }),
   within('sweep', { ...figure('stepMs'), name: 'sweep-step' }),
   within('sweep', { ...text('how', { options: ['fill', 'run'] }), name: 'sweep-how' }),
