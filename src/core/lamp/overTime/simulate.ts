@@ -1,5 +1,4 @@
 import { type Circuit, type ControlState, stateText } from '../../controls';
-import type { LampFunction } from '../../vehicle';
 import { heldUp, runProgram } from '../program/run';
 import { followed, type Trace } from '../program/trace';
 import { joined, levelIn, type Stretch, usOf } from '../waveform';
