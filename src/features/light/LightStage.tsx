@@ -1,8 +1,9 @@
 'use client';
 import { type RefObject, useEffect, useRef, useState } from 'react';
-import { usualFactoryProgram } from '@/core/lamp/program/usual';
+import { factoryFace } from '@/core/lamp/program/usual';
 import type { BodyView as View } from '@/core/body';
 import { lightView } from '@/core/job';
+import { movedTo } from '@/core/lamp/overTime/score';
 import { PREPARED } from '@/core/lamp/overTime/prepared';
 import { playedAs } from '@/core/lamp/program/types';
 import { PLAYED_FLASHER } from '@/core/lamp/overTime/flasher';
@@ -16,7 +17,7 @@ import { Expected } from './Expected';
 import { FaceSegments } from '../job/dusk/FaceSegments';
 import { LightBecause } from './LightBecause';
 import { LightRules } from './LightRules';
-import { Playhead } from '../job/dusk/playhead';
+import { Playhead, wantsStill } from '../job/dusk/playhead';
 import { ScoreFiles } from './ScoreFiles';
 import { ScoreLanes } from './ScoreLanes';
 import { TapAlong } from './TapAlong';
@@ -128,13 +129,7 @@ export function LightStage() {
             scene.playing === 'switches'
               ? undefined
               : (control, fromMs, toMs) => {
-                  const moves = scene.score.moves.flatMap((m) => {
-                    if (Math.round(m.atMs) !== fromMs || m.set[control] === undefined) return [m];
-                    const { [control]: value, ...rest } = m.set;
-                    const moved = { atMs: Math.min(toMs, scene.score.lengthMs), set: { [control]: value } };
-                    return Object.keys(rest).length > 0 ? [{ ...m, set: rest }, moved] : [moved];
-                  });
-                  scene.take({ ...scene.score, moves });
+                  scene.take(movedTo(scene.score, control, fromMs, toMs));
                 }
           }
         />
@@ -215,7 +210,7 @@ function usePlayed(scene: Scene, playhead: Playhead, root: RefObject<HTMLElement
   }, [playhead, lights, root, drawn]);
   const moved = score.moves.length > 0;
   useEffect(() => {
-    const still = window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+    const still = wantsStill();
     if (playing !== 'switches' || recording || !moved) return;
     // What was thrown shows at once: the moment just after it, then on.
     if (still) playhead.seek(900_000);
@@ -227,7 +222,6 @@ function usePlayed(scene: Scene, playhead: Playhead, root: RefObject<HTMLElement
 function Prepared({ scene, playhead }: { scene: Scene; playhead: Playhead }) {
   const { words } = useJob();
   const { t, tCode } = words;
-  const still = () => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
   return (
     <div className="flex flex-wrap gap-1.5" role="group" aria-label={t('score.prepared')}>
       {PREPARED.map((name) => (
@@ -238,7 +232,7 @@ function Prepared({ scene, playhead }: { scene: Scene; playhead: Playhead }) {
           aria-pressed={scene.playing === name}
           onClick={() => {
             scene.choose(name);
-            if (still()) playhead.seek(0);
+            if (wantsStill()) playhead.seek(0);
             else playhead.play(0);
           }}
           data-prepared={name}
@@ -284,7 +278,7 @@ type Positions = ReturnType<typeof useJob>['view']['positions'];
 
 const factoryAspect = (positions: Positions, key: string): number => {
   const place = positions.find((p) => p.key === key)?.place;
-  return place?.factory?.aspect ?? usualFactoryProgram(place?.functions ?? [], place?.position.role).aspect;
+  return place ? factoryFace(place).aspect : 1;
 };
 
 const duskBefore = (scene: Scene, positions: Positions): readonly DuskLamp[] =>

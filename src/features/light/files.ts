@@ -1,5 +1,7 @@
-import type { LampOverTime, SegmentLight } from '@/core/lamp/overTime/simulate';
+import { segmentLevel } from '@/core/lamp/overTime/segmentLight';
+import type { LampOverTime } from '@/core/lamp/overTime/simulate';
 import type { Score } from '@/core/lamp/overTime/score';
+import { LIGHT } from '@/ui/lampLight';
 
 /** Every length of light as a row: times in µs from the start of the score, levels from 0 to 1. RFC 4180. */
 export function scoreCsv(lamps: readonly LampOverTime[]): string {
@@ -30,14 +32,6 @@ export const scoreJson = (score: Score): string =>
 
 const STILLS = 8;
 const FACE = { w: 150, h: 70, gap: 14, name: 150 };
-/** Light of lamps, as in the drawings of the product. */
-const COLOURS: Readonly<Record<string, string>> = {
-  white: '#f7fbff',
-  amber: '#ffb53e',
-  'selective-yellow': '#fff08a',
-  red: '#ff4a4a',
-};
-
 /** A strip of stills: a row for each lamp, eight moments from left to right. SVG 1.1. */
 export function scoreStills(lamps: readonly LampOverTime[], lengthMs: number): string {
   const moments = Array.from({ length: STILLS }, (_, i) =>
@@ -54,9 +48,8 @@ export function scoreStills(lamps: readonly LampOverTime[], lengthMs: number): s
           const light = l.segments
             .find((x) => x.id === s.id)
             ?.light.find((p) => p.fromUs <= us && us < p.toUs);
-          const fill =
-            light && levelAt(light, us) > 0 ? (COLOURS[light.colour ?? 'white'] ?? '#fff') : '#2a2e36';
-          const opacity = light && levelAt(light, us) > 0 ? 0.25 + 0.75 * levelAt(light, us) : 1;
+          const fill = light && segmentLevel(light, us) > 0 ? LIGHT[light.colour ?? 'white'].core : '#2a2e36';
+          const opacity = light && segmentLevel(light, us) > 0 ? 0.25 + 0.75 * segmentLevel(light, us) : 1;
           return `<rect x="${n(x + (s.x / 100) * FACE.w)}" y="${n(y + (s.y / 100) * FACE.h)}" width="${n((s.w / 100) * FACE.w)}" height="${n((s.h / 100) * FACE.h)}" rx="2" fill="${fill}" fill-opacity="${n(opacity)}"/>`;
         });
       return `<rect x="${x}" y="${y}" width="${FACE.w}" height="${FACE.h}" rx="6" fill="#0c0e11"/>${areas.join('')}`;
@@ -73,7 +66,3 @@ export function scoreStills(lamps: readonly LampOverTime[], lengthMs: number): s
 
 const n = (x: number): string => String(Math.round(x * 100) / 100);
 const escaped = (x: string): string => x.replace(/[<>&"]/g, (c) => `&#${c.charCodeAt(0)};`);
-const levelAt = (s: SegmentLight, us: number): number =>
-  s.to === undefined
-    ? s.level
-    : s.level + ((s.to - s.level) * (us - s.fromUs)) / Math.max(1, s.toUs - s.fromUs);

@@ -5,7 +5,7 @@ import { type PlayedScore, playScore, type ScoreView, scoreView } from '@/core/j
 import {
   PREPARED_SCORES,
   type PreparedName,
-  safeSpeed,
+  safeSpeedOf,
   scoreOfSwitches,
 } from '@/core/lamp/overTime/prepared';
 import { readScore, type Score } from '@/core/lamp/overTime/score';
@@ -73,10 +73,7 @@ export function useScene(playhead: Playhead): Scene {
       ['after', [played.after, played.keeps]],
       ['face', [played.after, played.keeps]],
     ]);
-    const edges = [...lights.values()].map((light) =>
-      light.flatMap((s, i) => (s.level > 0 && (light[i - 1]?.level ?? 1) === 0 ? [s.fromUs] : [])),
-    );
-    return { played, before, lights, safe: safeSpeed(edges) };
+    return { played, before, lights, safe: safeSpeedOf(lights.values()) };
   }, [score, view]);
   return {
     ...heard,

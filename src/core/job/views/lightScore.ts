@@ -8,7 +8,7 @@ import type { Span } from '../../lamp/overTime/score';
 import { type LightOverTime, lightOverTime, type VehicleLight } from '../../lamp/overTime/simulate';
 import { frontAndRear, type LightNote, lightNotes } from '../../lamp/overTime/summary';
 import { factoryLight, type FactoryLamp, wiredLight } from '../../lamp/overTime/vehicleLight';
-import { programOf, usualFactoryProgram } from '../../lamp/program/usual';
+import { factoryFace, programOf } from '../../lamp/program/usual';
 import { changed } from '../../lamp/program/templates';
 import type { Family, Lamp } from '../../catalogue/types';
 import type { StoredEvent, Timed } from '../events';
@@ -45,7 +45,7 @@ export const factoryLamps = (family: Pick<Family, 'places'>): readonly FactoryLa
     position: positionKey(p.position),
     side: p.position.side,
     functions: p.functions,
-    program: (p.factory ?? usualFactoryProgram(p.functions, p.position.role)).program,
+    program: factoryFace(p).program,
   }));
 
 type TimedBody = StoredEvent<'light-timed'>['body'];

@@ -1,4 +1,5 @@
 import { ALL_OFF, CONTROL_NAMES, type ControlState } from '../../controls';
+import type { SegmentLight } from './lightTypes';
 import type { Score } from './score';
 
 /** Scores that are asked for again and again. */
@@ -120,3 +121,11 @@ export function safeSpeed(edges: readonly (readonly number[])[]): number {
     }
   return speed;
 }
+
+/** How fast lights may be played, from what each segment does. */
+export const safeSpeedOf = (lights: Iterable<readonly SegmentLight[]>): number =>
+  safeSpeed(
+    [...lights].map((light) =>
+      light.flatMap((s, i) => (s.level > 0 && (light[i - 1]?.level ?? 1) === 0 ? [s.fromUs] : [])),
+    ),
+  );

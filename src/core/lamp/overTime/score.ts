@@ -72,3 +72,14 @@ export function readScore(score: Score): ReadScore {
   close(end);
   return faults.length > 0 ? { kind: 'faults', faults } : { kind: 'spans', spans };
 }
+
+/** A score in which one throw of a switch stands at another time; what else was moved with it stays. */
+export function movedTo(score: Score, control: Control, fromMs: number, toMs: number): Score {
+  const moves = score.moves.flatMap((m) => {
+    if (Math.round(m.atMs) !== fromMs || m.set[control] === undefined) return [m];
+    const { [control]: value, ...rest } = m.set;
+    const moved = { atMs: Math.min(toMs, score.lengthMs), set: { [control]: value } };
+    return Object.keys(rest).length > 0 ? [{ ...m, set: rest }, moved] : [moved];
+  });
+  return { ...score, moves };
+}

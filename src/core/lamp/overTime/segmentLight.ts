@@ -82,3 +82,9 @@ function lengthOf(
 }
 
 const longer = (s: SegmentLight, toUs: number): SegmentLight => ({ ...s, toUs });
+
+/** The level of a length of light at a time in it. */
+export const segmentLevel = (s: SegmentLight, us: number): number =>
+  s.to === undefined
+    ? s.level
+    : s.level + ((s.to - s.level) * (us - s.fromUs)) / Math.max(1, s.toUs - s.fromUs);

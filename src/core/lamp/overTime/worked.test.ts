@@ -4,7 +4,7 @@ import { bar, circuitOf, plainVehicle, TURN_WIRES } from '../testing/vehicle';
 import type { Flasher } from './flasher';
 import { judgeOverTime } from './judge';
 import { timedRulesOf } from './rules';
-import { readScore, type Score } from './score';
+import { movedTo, readScore, type Score } from './score';
 import { lightOverTime, type VehicleLight } from './simulate';
 import { functionsOverTime, lightNotes } from './summary';
 import { factoryLight } from './vehicleLight';
@@ -421,6 +421,15 @@ describe('what else lamps do', () => {
 });
 
 describe('a score', () => {
+  it('one throw is moved by itself; what was thrown with it stays', () => {
+    const score: Score = { lengthMs: 500, moves: [{ atMs: 100, set: { brake: 'yes', hazard: 'yes' } }] };
+    expect(movedTo(score, 'brake', 100, 900).moves).toEqual([
+      { atMs: 100, set: { hazard: 'yes' } },
+      { atMs: 500, set: { brake: 'yes' } },
+    ]);
+    expect(movedTo(score, 'brake', 90, 300)).toEqual(score);
+  });
+
   it('says what is wrong with it by its place', () => {
     const faults = (s: Score) => {
       const r = readScore(s);

@@ -1,4 +1,4 @@
-import type { Lamp } from '../../catalogue/types';
+import type { Lamp, Place } from '../../catalogue/types';
 import type { LampFunction, Provided } from '../../vehicle';
 import type { FunctionProgram, LampProgram, ProgramSegment } from './types';
 
@@ -101,3 +101,9 @@ export function usualFactoryProgram(
     },
   };
 }
+
+/** The face and program of the factory lamp of a place: as its line says, or as such a lamp usually is. */
+export const factoryFace = (
+  place: Pick<Place, 'factory' | 'functions' | 'position'>,
+): { readonly aspect: number; readonly program: LampProgram } =>
+  place.factory ?? usualFactoryProgram(place.functions, place.position.role);

@@ -5,7 +5,8 @@ export const lower = (a: readonly Stretch[], b: readonly Stretch[]): readonly St
 /** The higher of two lists of parts over one span. */
 export const higher = (a: readonly Stretch[], b: readonly Stretch[]): readonly Stretch[] => merged(a, b, 1);
 
-const at = (s: Stretch, us: number): number =>
+/** The level of a straight part at a time in it. */
+export const levelIn = (s: Stretch, us: number): number =>
   s.from === s.to ? s.from : s.from + ((s.to - s.from) * (us - s.fromUs)) / (s.toUs - s.fromUs);
 
 /** @param sign 1: the higher, −1: the lower */
@@ -26,7 +27,7 @@ function merged(a: readonly Stretch[], b: readonly Stretch[], sign: 1 | -1): rea
 
 /** Two straight parts over one span: where they cross, the other one goes on. */
 function over(s: Stretch, u: Stretch, from: number, to: number, sign: 1 | -1): readonly Stretch[] {
-  const [s0, s1, u0, u1] = [at(s, from), at(s, to), at(u, from), at(u, to)];
+  const [s0, s1, u0, u1] = [levelIn(s, from), levelIn(s, to), levelIn(u, from), levelIn(u, to)];
   const [d0, d1] = [(s0 - u0) * sign, (s1 - u1) * sign];
   const one = (
     fromUs: number,
@@ -46,10 +47,10 @@ function over(s: Stretch, u: Stretch, from: number, to: number, sign: 1 | -1): r
   if (d0 <= 0 && d1 <= 0) return [one(from, to, u0, u1, u.carrier)];
   const cross = Math.round(from + ((to - from) * d0) / (d0 - d1));
   const [first, second] = d0 > 0 ? [s, u] : [u, s];
-  const level = at(first, cross);
+  const level = levelIn(first, cross);
   return [
-    ...(cross > from ? [one(from, cross, at(first, from), level, first.carrier)] : []),
-    ...(cross < to ? [one(cross, to, level, at(second, to), second.carrier)] : []),
+    ...(cross > from ? [one(from, cross, levelIn(first, from), level, first.carrier)] : []),
+    ...(cross < to ? [one(cross, to, level, levelIn(second, to), second.carrier)] : []),
   ];
 }
 

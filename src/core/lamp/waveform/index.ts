@@ -1,4 +1,4 @@
 export * from './types';
-export { levelIn, stretches } from './stretches';
-export { joined } from './combine';
+export { stretches } from './stretches';
+export { joined, levelIn } from './combine';
 export { levelAt, mean, placeAt, sample } from './measure';

@@ -1,4 +1,5 @@
-import { levelIn, stretches } from './stretches';
+import { levelIn } from './combine';
+import { stretches } from './stretches';
 import type { Stretch, Waveform } from './types';
 
 /** The level at a time: at an edge, that of what begins there. */

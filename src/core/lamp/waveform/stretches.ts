@@ -1,4 +1,4 @@
-import { higher, joined, lower } from './combine';
+import { higher, joined, levelIn, lower } from './combine';
 import type { Piece, Stretch, Waveform } from './types';
 
 /**
@@ -76,10 +76,6 @@ function turns(w: Extract<Waveform, { kind: 'periodic' }>, a: number, b: number)
   }
   return list;
 }
-
-/** The level of a straight part at a time in it. */
-export const levelIn = (s: Stretch, us: number): number =>
-  s.from === s.to ? s.from : s.from + ((s.to - s.from) * (us - s.fromUs)) / (s.toUs - s.fromUs);
 
 /** What of a straight part lies between two times. */
 export function cut(s: Stretch, a: number, b: number): readonly Stretch[] {

@@ -3,15 +3,15 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { BodyView as View } from '@/core/body';
 import type { Lamp } from '@/core/catalogue';
 import { scoreView } from '@/core/job';
-import { PREPARED_SCORES, safeSpeed } from '@/core/lamp/overTime/prepared';
+import { PREPARED_SCORES, safeSpeedOf } from '@/core/lamp/overTime/prepared';
 import { readScore } from '@/core/lamp/overTime/score';
 import { lightOverTime } from '@/core/lamp/overTime/simulate';
 import { factoryLight } from '@/core/lamp/overTime/vehicleLight';
-import { programOf, usualFactoryProgram } from '@/core/lamp/program/usual';
+import { factoryFace, programOf } from '@/core/lamp/program/usual';
 import { useJob, useView } from '../JobContext';
 import { animator, lightsOf } from './animate';
 import { DuskView } from './DuskView';
-import { Playhead } from './playhead';
+import { Playhead, wantsStill } from './playhead';
 import { Transport } from './Transport';
 
 /** A lamp that is held against others: its rows by place. */
@@ -37,9 +37,7 @@ export function CompareDusk({ compared, end }: { compared: readonly ComparedLamp
     const spans = read.kind === 'spans' ? read.spans : [];
     const aspectOf = (key: string) => {
       const place = view.positions.find((p) => p.key === key)?.place;
-      return (
-        place?.factory?.aspect ?? usualFactoryProgram(place?.functions ?? [], place?.position.role).aspect
-      );
+      return place ? factoryFace(place).aspect : 1;
     };
     const list = [
       { id: 'now', name: t('score.before'), lamps: {} as ComparedLamp['lamps'] },
@@ -62,16 +60,13 @@ export function CompareDusk({ compared, end }: { compared: readonly ComparedLamp
       };
     });
     const lights = lightsOf(list.map((x) => [x.id, [x.light]] as const));
-    const edges = [...lights.values()].map((light) =>
-      light.flatMap((s, i) => (s.level > 0 && (light[i - 1]?.level ?? 1) === 0 ? [s.fromUs] : [])),
-    );
-    return { list, lights, safe: safeSpeed(edges) };
+    return { list, lights, safe: safeSpeedOf(lights.values()) };
   }, [compared, was, flasher, circuits, view.positions, t]);
   useEffect(() => {
     playhead.take(SCORE.lengthMs * 1000, shown.safe);
     if (!root.current) return undefined;
     const stop = playhead.onFrame(animator(root.current, shown.lights));
-    if (!window.matchMedia('(prefers-reduced-motion: reduce)').matches) playhead.play(800_000);
+    if (!wantsStill()) playhead.play(800_000);
     return () => {
       stop();
       playhead.pause();

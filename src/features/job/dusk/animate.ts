@@ -1,3 +1,4 @@
+import { segmentLevel } from '@/core/lamp/overTime/segmentLight';
 import type { LightOverTime, SegmentLight } from '@/core/lamp/overTime/simulate';
 import { LIGHT } from '@/ui/lampLight';
 
@@ -29,13 +30,8 @@ function placeFrom(light: readonly SegmentLight[], us: number, from: number): nu
 }
 
 /** Level of a length of light at a time; a carrier lets its share through, as the eye takes it. */
-export function shining(s: SegmentLight | undefined, us: number): number {
-  if (!s) return 0;
-  const level =
-    s.to === undefined
-      ? s.level
-      : s.level + ((s.to - s.level) * (us - s.fromUs)) / Math.max(1, s.toUs - s.fromUs);
-  return level * (s.carrier?.duty ?? 1);
+function shining(s: SegmentLight | undefined, us: number): number {
+  return s ? segmentLevel(s, us) * (s.carrier?.duty ?? 1) : 0;
 }
 
 /**

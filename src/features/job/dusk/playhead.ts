@@ -1,3 +1,6 @@
+/** Whether the person asked for less motion: then nothing plays by itself. */
+export const wantsStill = (): boolean => window.matchMedia('(prefers-reduced-motion: reduce)').matches;
+
 /** Where a score stands while it is played, and who wants to know at each frame. No React: a frame costs little. */
 export class Playhead {
   us = 0;

@@ -2,7 +2,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { lightOverTime } from '@/core/lamp/overTime/simulate';
 import { readScore } from '@/core/lamp/overTime/score';
-import { PREPARED_SCORES, type PreparedName, safeSpeed } from '@/core/lamp/overTime/prepared';
+import { PREPARED_SCORES, type PreparedName, safeSpeedOf } from '@/core/lamp/overTime/prepared';
 import { factoryLight } from '@/core/lamp/overTime/vehicleLight';
 import {
   innerEnd,
@@ -235,10 +235,7 @@ function Played({
     }
   }, [name, program, functions]);
   useEffect(() => {
-    const edges = [...shown.values()].map((light) =>
-      light.flatMap((s, i) => (s.level > 0 && (light[i - 1]?.level ?? 1) === 0 ? [s.fromUs] : [])),
-    );
-    playhead.take(PREPARED_SCORES[name].lengthMs * 1000, safeSpeed(edges));
+    playhead.take(PREPARED_SCORES[name].lengthMs * 1000, safeSpeedOf(shown.values()));
     if (!root.current) return undefined;
     const stop = playhead.onFrame(animator(root.current, shown));
     return () => {
