@@ -111,14 +111,14 @@ describe('the demo tells its stories', () => {
 
   it('stands on the board, newest first', async () => {
     const board = await boardJobs(db, 'saltpan', [], NOW, null);
-    expect(board.inWork.map((j) => j.number)).toEqual([13, 12, 11, 10, 9, 8, 7, 6, 5, 4, 3, 2]);
+    expect(board.inWork.map((j) => j.number)).toEqual(Array.from({ length: 18 }, (_, i) => 19 - i));
     expect(board.released.map((j) => j.number)).toEqual([1]);
     expect(await boardJobs(db, 'another', [], NOW, null)).toMatchObject({ inWork: [], released: [] });
   });
 
   it('loaded again changes nothing', async () => {
     await loadDemo(db, () => 'another-pass-word', NOW);
-    expect((await boardJobs(db, 'saltpan', [], NOW, null)).inWork).toHaveLength(12);
+    expect((await boardJobs(db, 'saltpan', [], NOW, null)).inWork).toHaveLength(18);
   });
 });
 

@@ -1,3 +1,5 @@
+import { movementsOf } from '../lamp/program/movements';
+import { programOf } from '../lamp/program/usual';
 import { type ControlState, stateText } from '../controls';
 import { type JudgeContext, shortlist, swapLooks } from '../fitment';
 import { contextOf, type Job, type JobReading, liveWiring, wireView } from '../job';
@@ -14,7 +16,7 @@ import type { AnswerKind, Case } from './case';
 import { caseSettings, setting } from './caseControls';
 import type { CaseFault } from './caseFault';
 import { caseJob } from './caseJob';
-import { fittedAt } from './fittedAt';
+import { fittedOf } from '../job/readings/wiring';
 import type { ReadySwap } from './caseSwaps';
 
 /** What was asked, answered; or what leads nowhere in the case. */
@@ -123,7 +125,7 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
         settings: w.map
           ? settings.map((s) => ({
               setting: stateText(s),
-              functions: Object.fromEntries(expectedLevels(fittedAt(job, w), s)),
+              functions: Object.fromEntries(expectedLevels(fittedOf(w, job.pack.family.body), s)),
             }))
           : [],
       })),
@@ -165,15 +167,20 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
     (c.seen ?? []).map((seen, i) => {
       const state = setting(seen.controls ?? {}, `/seen/${i}/controls`, faults);
       const lamp = job.reading.checks.flatMap((x) => x.wiring).find((w) => w.position === seen.position);
-      const levels = lamp?.map ? expectedLevels(fittedAt(job, lamp), state) : null;
+      const levels = lamp?.map ? expectedLevels(fittedOf(lamp, job.pack.family.body), state) : null;
       const level = [...(levels ?? [])].find(([does]) => does === seen.does)?.[1];
       if (!level) {
         const { position, does } = seen;
         faults.push({ path: `/seen/${i}`, reason: reason('case-no-cell', { position, does }) });
         return null;
       }
-      const cell = { position: seen.position, does: seen.does as LampFunction, colour: null, level };
-      return { ...seen, expected: level, first: firstCause(cell, seen.seen) };
+      const does = seen.does as LampFunction;
+      const moves =
+        lamp && seen.order !== undefined
+          ? movementsOf(programOf(lamp.lamp), lamp.mode ?? 'open', does)
+          : undefined;
+      const cell = { position: seen.position, does, colour: null, level, ...(moves ? { moves } : {}) };
+      return { ...seen, expected: level, first: firstCause(cell, seen.seen, seen.order) };
     }),
   quote: ({ job }) => job.reading.checks.map((c) => ({ swap: c.swap.id, orders: c.orders })),
   items: ({ job }) =>

@@ -69,6 +69,8 @@ export interface CaseSeen {
   readonly does: string;
   readonly controls?: CaseControls;
   readonly seen: Seen;
+  /** Of a sequencing harness: the holes in the order in which they came on, from the inner end, `3-1-2`. */
+  readonly order?: string;
 }
 
 /**

@@ -9,7 +9,8 @@ import {
 } from '../controls';
 import { FEED_LIVE, type FeedSchool, isDuty, isFed, type MappedInput } from '../harness';
 import type { Lamp } from '../catalogue/types';
-import type { LampProgram } from '../lamp/program/types';
+import { programsIn } from '../lamp/program/run';
+import type { FunctionProgram, LampProgram } from '../lamp/program/types';
 import type { LampFunction, Side } from '../vehicle';
 
 const OFF: Level = { kind: 'off' };
@@ -26,6 +27,8 @@ export const FOLLOWS: Partial<Record<LampFunction, LampFunction>> = {
 export interface FittedLamp {
   readonly lamp: Pick<Lamp, 'functions' | 'behaviour' | 'program'>;
   readonly side: Side;
+  /** How its mode plug is set; absent or null: nobody has decided, it is open as it comes. */
+  readonly mode?: 'open' | 'closed' | null;
   readonly inputs: readonly MappedInput[];
   readonly circuit: (id: string) => Circuit | undefined;
   /** Extra feeds that were decided; live as its source is, or, where none is named, as its school usually is. */
@@ -53,10 +56,7 @@ export function expectedLevels(fitted: FittedLamp, state: ControlState): Readonl
       levels.set('stop', feed.kind === 'flashing' ? OFF : feed);
       continue;
     }
-    levels.set(
-      input.does,
-      feed.kind === 'off' ? OFF : (ownLevel(fitted.lamp, input.does, state, fed) ?? feed),
-    );
+    levels.set(input.does, feed.kind === 'off' ? OFF : (ownLevel(fitted, input.does, state, fed) ?? feed));
   }
   for (const { does } of fitted.lamp.functions) {
     if (levels.has(does as LampFunction)) continue;
@@ -123,7 +123,7 @@ export function decidingCases(fitted: FittedLamp, does: LampFunction): readonly 
   if (own.length === 0 && leader) return decidingCases(fitted, leader);
   if (own.length === 0) return [];
   const behaviour = fitted.lamp.behaviour?.find((b) => b.does === does)?.cases ?? [];
-  const f = fitted.lamp.program?.functions.find((x) => x.does === does);
+  const f = fitted.lamp.program && functionIn(fitted.lamp.program, fitted.mode ?? 'open', does);
   const watched = [f?.out?.while, f?.dimmed?.while].flatMap((other) =>
     fitted.inputs.filter(
       (i) =>
@@ -151,23 +151,38 @@ function fedLevels(fitted: FittedLamp, state: ControlState): ReadonlyMap<string,
 /** What a lamp's program makes of its own inputs in a setting, between the flashes as under them. */
 function programmedLevel(
   program: LampProgram,
+  mode: 'open' | 'closed',
   does: LampFunction,
   fed: ReadonlyMap<string, Level>,
 ): Level | null {
-  const f = program.functions.find((x) => x.does === does);
+  const f = functionIn(program, mode, does);
+  // A function that is programmed for the other setting of the mode plug only does nothing in this one.
+  if (!f) return program.functions.some((x) => x.does === does) ? OFF : null;
   const live = (other: LampFunction | undefined) =>
     other !== undefined && (fed.get(other) ?? OFF).kind !== 'off' && fed.get(other)?.kind !== 'data';
-  if (live(f?.out?.while)) return OFF;
-  return f?.dimmed && live(f.dimmed.while) ? { kind: 'pulsed', duty: f.dimmed.to } : null;
+  if (live(f.out?.while)) return OFF;
+  if (!f.dimmed || !live(f.dimmed.while)) return null;
+  const own = fed.get(does);
+  // What is pulsed already is dimmed from there.
+  return own?.kind === 'pulsed'
+    ? { ...own, duty: own.duty * f.dimmed.to }
+    : { kind: 'pulsed', duty: f.dimmed.to };
 }
 
+/** What a program makes of a function in a mode; of a lamp that signals to both sides, the first. */
+const functionIn = (
+  program: LampProgram,
+  mode: 'open' | 'closed',
+  does: LampFunction,
+): FunctionProgram | undefined => programsIn(program, mode).find((x) => x.does === does);
+
 function ownLevel(
-  lamp: FittedLamp['lamp'],
+  { lamp, mode }: FittedLamp,
   does: LampFunction,
   state: ControlState,
   fed: ReadonlyMap<string, Level>,
 ): Level | null {
-  if (lamp.program) return programmedLevel(lamp.program, does, fed);
+  if (lamp.program) return programmedLevel(lamp.program, mode ?? 'open', does, fed);
   const cases = lamp.behaviour?.find((b) => b.does === does)?.cases;
   if (!cases) return null;
   // A level of its own tells "no case holds" from "a case says off", whatever levels the cases have.

@@ -1,4 +1,4 @@
-export { levelCode } from './levelCode';
+export { expectedCode } from './levelCode';
 export { type ProofCell, proofSteps, type ProofStep, type ProofSubject } from './proofSteps';
 export {
   type CellState,
@@ -6,6 +6,7 @@ export {
   judgeCell,
   otherwise,
   SEEN,
+  socketsOf,
   type Seen,
   type SeenCell,
 } from './judgeSeen';

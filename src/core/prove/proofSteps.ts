@@ -13,6 +13,7 @@ import {
   possibleStates,
   supportOf,
 } from '../controls';
+import { type Movement } from '../lamp/program/movements';
 import type { Duty, LampFunction, LightColour, PositionKey } from '../vehicle';
 import { levelCode } from './levelCode';
 
@@ -24,6 +25,8 @@ export interface ProofSubject {
     readonly colour: LightColour | null;
     /** Everything that decides when it is lit; null: nobody knows, it is operated by its own switch. */
     readonly cases: readonly LevelCase[] | null;
+    /** How it moves over time; absent: it is lit or dark and no more. */
+    readonly moves?: readonly Movement[];
   }[];
   readonly levels: (state: ControlState) => ReadonlyMap<LampFunction, Level>;
   /** Duties of the place that pass through or move over. */
@@ -36,11 +39,13 @@ export interface ProofCell {
   readonly does: LampFunction | Duty;
   readonly colour: LightColour | null;
   readonly level: Level | null;
+  /** How it has to move, where that is what is looked at. */
+  readonly moves?: readonly Movement[];
 }
 
-/** One setting of the controls, or one thing operated by itself, with everything that is to be seen then. */
+/** One setting of the controls, one thing operated by itself, or one watched as it moves, with all that is to be seen. */
 export interface ProofStep {
-  /** `brake=yes lights=low`, or `by-itself:camera`. */
+  /** `brake=yes lights=low`, `by-itself:camera` or `over-time:turn`. */
   readonly id: string;
   readonly state: ControlState | null;
   readonly cells: readonly ProofCell[];
@@ -95,7 +100,11 @@ export function proofSteps(subjects: readonly ProofSubject[]): readonly ProofSte
     best.shows.forEach((x) => left.delete(x));
     chosen.push(best.state);
   }
-  return [...inFewSwitches(chosen).map((state) => stepOf(state, subjects)), ...byItself(subjects)];
+  return [
+    ...inFewSwitches(chosen).map((state) => stepOf(state, subjects)),
+    ...overTime(subjects, states),
+    ...byItself(subjects),
+  ];
 }
 
 /** Per function the separate ways in which it can be lit. */
@@ -157,6 +166,27 @@ function stepOf(state: ControlState, subjects: readonly ProofSubject[]): ProofSt
   };
 }
 
+/** Functions that move, each watched on all lamps at once; what can never be lit as it is wired cannot be watched. */
+function overTime(
+  subjects: readonly ProofSubject[],
+  states: readonly { readonly state: ControlState }[],
+): readonly ProofStep[] {
+  const cells = subjects.flatMap((s) => {
+    const seen = new Set(
+      states.flatMap(({ state }) =>
+        [...s.levels(state)].flatMap(([does, l]) => (l.kind === 'off' || l.kind === 'data' ? [] : [does])),
+      ),
+    );
+    return s.functions.flatMap(({ does, colour, moves }): readonly ProofCell[] => {
+      const watched = (moves ?? []).filter((m) => m.code !== 'returns' || seen.has(m.while));
+      return seen.has(does) && watched.length > 0
+        ? [{ position: s.position, does, colour, level: null, moves: watched }]
+        : [];
+    });
+  });
+  return byFunction('over-time', cells);
+}
+
 /** Duties, and functions of which nobody knows what switches them: each operated by itself, on all lamps in turn. */
 function byItself(subjects: readonly ProofSubject[]): readonly ProofStep[] {
   const cells = subjects.flatMap((s): readonly ProofCell[] => [
@@ -165,9 +195,12 @@ function byItself(subjects: readonly ProofSubject[]): readonly ProofStep[] {
       .map((f) => ({ position: s.position, does: f.does, colour: f.colour, level: null })),
     ...s.duties.map((does) => ({ position: s.position, does, colour: null, level: null })),
   ]);
-  return [...new Set(cells.map((c) => c.does))].map((does) => ({
-    id: `by-itself:${does}`,
+  return byFunction('by-itself', cells);
+}
+
+const byFunction = (kind: 'by-itself' | 'over-time', cells: readonly ProofCell[]): readonly ProofStep[] =>
+  [...new Set(cells.map((c) => c.does))].map((does) => ({
+    id: `${kind}:${does}`,
     state: null,
     cells: cells.filter((c) => c.does === does),
   }));
-}

@@ -18,11 +18,19 @@ type OfFunction = Record<
   | 'seen-out-of-step'
   | 'seen-reversed'
   | 'seen-message'
+  | 'seen-not-moving'
+  | 'seen-moves-fast'
+  | 'seen-moves-slow'
   | 'seen-as-expected',
   { readonly does: LampFunction | Duty }
 >;
 
 declare module '../kernel/reason' {
-  // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- one line a code would say no more
-  interface ReasonFacts extends OfFunction {}
+  interface ReasonFacts extends OfFunction {
+    'seen-sockets': {
+      readonly does: LampFunction | Duty;
+      readonly count: number;
+      readonly exchanges: readonly string[];
+    };
+  }
 }

@@ -158,11 +158,11 @@ function PlanColumn() {
 
 /** The plan with its lamps as they are lit now: it alone is drawn anew while something flashes. */
 function LitPlan() {
-  const { view, words, say, focus, setFocus, controls } = useJob();
+  const { job, view, words, say, focus, setFocus, controls } = useJob();
   const light = useView(lightView);
   const { t, tCode } = words;
   const { family } = view;
-  const phaseOn = useFlashPhase(controls);
+  const phaseOn = useFlashPhase(controls, job);
   const strip = useView(stripView);
   const out = new Set(strip.parking?.lampsOut ?? []);
   const lights = (p: PositionView) => {

@@ -27,6 +27,7 @@ export function litAt(
         {
           lamp: wiring.lamp,
           side,
+          mode: wiring.mode,
           inputs: wiring.map.inputs,
           circuit: circuitFinder(view.circuits),
           feeds: wiring.feeds,

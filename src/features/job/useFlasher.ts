@@ -1,26 +1,37 @@
 'use client';
-import { useEffect, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { ControlState } from '@/core/controls';
+import { type Job, settledFlash } from '@/core/job';
 
-/** Flashes per minute of the drawn flasher; the usual window is 60 to 120. Source: UN R48 6.5.9, FMVSS 108 S14.9. */
-const RATE_PER_MIN = 90;
+/**
+ * Real time of the flasher of some controls, all over the screen alike: lit and dark as the score says that this vehicle
+ * flashes with the load it has then.
+ */
+export function useFlashPhase(c: ControlState, job: Job): boolean {
+  const running = c.left === 'yes' || c.right === 'yes' || c.hazard === 'yes' || c['lock-flash'] === 'yes';
+  const flash = useMemo(() => (running ? settledFlash(job, c) : null), [running, job, c]);
+  return useFlasher(flash?.perMinute ?? 0, flash?.onShare ?? 1);
+}
 
-/** Real time of the flasher of some controls: lit half and dark half in turn, all over the screen alike. */
-export const useFlashPhase = (c: ControlState): boolean =>
-  useFlasher(c.left === 'yes' || c.right === 'yes' || c.hazard === 'yes' || c['lock-flash'] === 'yes');
-
-/** Steady lit for people who asked for less motion. */
-function useFlasher(running: boolean): boolean {
+/** Steady lit for people who asked for less motion, and for a unit that does not flash at its load. */
+function useFlasher(perMinute: number, onShare: number): boolean {
   const [on, setOn] = useState(true);
   useEffect(() => {
-    if (!running || window.matchMedia('(prefers-reduced-motion: reduce)').matches) return;
-    const halfMs = 30_000 / RATE_PER_MIN;
+    if (perMinute <= 0 || window.matchMedia('(prefers-reduced-motion: reduce)').matches) return;
+    const periodMs = 60_000 / perMinute;
+    let timer: ReturnType<typeof setTimeout>;
     // By the clock, so that whatever flashes on the screen flashes together.
-    const timer = setInterval(() => setOn(Math.floor(Date.now() / halfMs) % 2 === 0), halfMs);
+    const turn = () => {
+      const at = Date.now() % periodMs;
+      const lit = at < periodMs * onShare;
+      setOn(lit);
+      timer = setTimeout(turn, Math.max(1, (lit ? periodMs * onShare : periodMs) - at));
+    };
+    timer = setTimeout(turn, 0);
     return () => {
-      clearInterval(timer);
+      clearTimeout(timer);
       setOn(true);
     };
-  }, [running]);
+  }, [perMinute, onShare]);
   return on;
 }

@@ -10,7 +10,6 @@ import { PLAYED_FLASHER } from '@/core/lamp/overTime/flasher';
 import { Controls } from '../job/Controls';
 import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { litAt } from '../job/lightNow';
-import { useFlashPhase } from '../job/useFlasher';
 import { animator } from '../job/dusk/animate';
 import { type DuskLamp, DuskView } from '../job/dusk/DuskView';
 import { Expected } from './Expected';
@@ -37,8 +36,7 @@ export function LightStage() {
   const [playhead] = useState(() => new Playhead(1));
   const scene = useScene(playhead);
   const wirings = useSwapIn(light)?.wiring ?? [];
-  const phaseOn = useFlashPhase(controls);
-  const lit = new Map(view.positions.map((p) => [p.key, litAt(light, p, controls, phaseOn)]));
+  const lit = new Map(view.positions.map((p) => [p.key, litAt(light, p, controls, true)]));
   const main = useRef<HTMLElement>(null);
   const end = view.positions.find((p) => p.key === (focus?.key ?? wirings[0]?.position))?.place.position.end;
   const [side, setSide] = useState<View | null>(null);

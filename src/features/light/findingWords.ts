@@ -43,6 +43,8 @@ export function findingText({ why, state }: TimedFinding, { t }: Pick<Words, 't'
       return t('timed.sweep-outlasts', { full: ms(why.fullMs), on: ms(why.onMs) });
     case 'sweep-runs':
       return t('timed.sweep-runs');
+    case 'sweep-uneven':
+      return t('timed.sweep-uneven');
     case 'sweep-outer-first':
       return t('timed.sweep-outer-first');
     case 'not-steady':

@@ -2,12 +2,14 @@
 import { type FormEvent, useState } from 'react';
 import { brightness } from '@/core/controls';
 import { type ProofLine, proveView } from '@/core/job';
-import { levelCode, otherwise, type Seen } from '@/core/prove';
+import { expectedCode, otherwise, type Seen, socketsOf } from '@/core/prove';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { LampFace } from '@/ui/LampFace';
 import { WarningMark } from '@/ui/marks';
 import { useBusy, useJob, useSwapIn, useView } from '../job/JobContext';
 import { levelWords } from '../job/levelWords';
+import { Moving } from './Moving';
+import { SocketsSeen } from './SocketsSeen';
 
 type LampLine = ProofLine['lamps'][number];
 
@@ -22,7 +24,7 @@ export function LampProof({ line, lamp, onSaved }: { line: ProofLine; lamp: Lamp
     lamp.cells.map((c) => [c.cell.does, c.cell.level ? brightness(c.cell.level, true) : 1]),
   );
   const proven = lamp.cells.every((c) => c.state === 'proven');
-  const save = async (seen: Readonly<Record<string, Seen>>, said: string) => {
+  const save = async (seen: Readonly<Record<string, Seen>>, said: string, order?: string) => {
     const kept = await sender.send('proof-seen', {
       position: lamp.position,
       lamp: lamp.lamp,
@@ -30,7 +32,11 @@ export function LampProof({ line, lamp, onSaved }: { line: ProofLine; lamp: Lamp
       seen: Object.fromEntries(
         lamp.cells.map((c) => [
           c.cell.does,
-          { expected: levelCode(c.cell.level), seen: seen[c.cell.does] ?? 'as-expected' },
+          {
+            expected: expectedCode(c.cell),
+            seen: seen[c.cell.does] ?? 'as-expected',
+            ...(seen[c.cell.does] === 'wrong-order' && order ? { order } : {}),
+          },
         ]),
       ),
       ...(said ? { words: said } : {}),
@@ -57,7 +63,7 @@ export function LampProof({ line, lamp, onSaved }: { line: ProofLine; lamp: Lamp
       </div>
       <ul className="mt-2">
         {lamp.cells.map((c) => (
-          <Expected key={c.cell.does} cell={c} />
+          <Expected key={c.cell.does} position={lamp.position} cell={c} />
         ))}
       </ul>
       {rights.workAtVehicle && !telling && (
@@ -85,7 +91,7 @@ export function LampProof({ line, lamp, onSaved }: { line: ProofLine; lamp: Lamp
 type Cell = LampLine['cells'][number];
 
 /** A function with what to expect of it, and what was seen where that was otherwise. */
-function Expected({ cell: c }: { cell: Cell }) {
+function Expected({ position, cell: c }: { position: string; cell: Cell }) {
   const { words, say } = useJob();
   const { t, tCode } = words;
   const lit = c.cell.level !== null && c.cell.level.kind !== 'off';
@@ -94,9 +100,10 @@ function Expected({ cell: c }: { cell: Cell }) {
       <span className="flex justify-between gap-3">
         {say.does(c.cell.does)}
         <span className={lit ? 'font-semibold' : 'text-soft'}>
-          {c.cell.level ? levelWords(c.cell.level, t) : t('prove.works')}
+          {c.cell.level ? levelWords(c.cell.level, t) : t(c.cell.moves ? 'prove.moves' : 'prove.works')}
         </span>
       </span>
+      {c.cell.moves && <Moving position={position} does={c.cell.does} moves={c.cell.moves} />}
       {c.state === 'mismatch' && c.seen && (
         <p className="text-sm font-semibold text-plum">
           {t('prove.was-seen', { seen: tCode(`seen.${c.seen}`) })}
@@ -119,7 +126,7 @@ function Otherwise({
   onBack,
 }: {
   lamp: LampLine;
-  onSave: (seen: Readonly<Record<string, Seen>>, said: string) => Promise<void>;
+  onSave: (seen: Readonly<Record<string, Seen>>, said: string, order?: string) => Promise<void>;
   onBack: () => void;
 }) {
   const { words, say } = useJob();
@@ -128,11 +135,14 @@ function Otherwise({
   const [at, setAt] = useState<string | null>(null);
   const [seen, setSeen] = useState<Readonly<Record<string, Seen>>>({});
   const [text, setText] = useState(lamp.seenBy?.words ?? '');
+  const [order, setOrder] = useState<readonly number[]>([]);
   const cell = lamp.cells.find((c) => c.cell.does === at);
   const count = Object.keys(seen).length;
+  const sockets = cell && seen[cell.cell.does] === 'wrong-order' ? socketsOf(cell.cell) : null;
   const submit = (event: FormEvent) => {
     event.preventDefault();
-    if (count > 0) void onSave(seen, text.trim());
+    const whole = sockets !== null && order.length === sockets;
+    if (count > 0) void onSave(seen, text.trim(), whole ? order.join('-') : undefined);
   };
   const chip =
     'min-h-9 rounded-sm border border-outline bg-raised px-2.5 text-sm font-semibold aria-pressed:border-plum aria-pressed:bg-plum-wash aria-pressed:text-plum';
@@ -174,6 +184,7 @@ function Otherwise({
           ))}
         </div>
       )}
+      {sockets !== null && <SocketsSeen count={sockets} order={order} onOrder={setOrder} />}
       {count > 0 && (
         <label className="grid gap-1 text-sm font-semibold">
           {t('prove.words')}

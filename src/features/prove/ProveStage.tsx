@@ -7,6 +7,9 @@ import { LampProof } from './LampProof';
 import { ProofMatrix } from './ProofMatrix';
 import { ProveBecause } from './ProveBecause';
 
+/** A look at how a function moves, not at one setting. */
+const isOverTime = (id: string): boolean => id.startsWith('over-time:');
+
 /** Prove: every setting that matters, every function of every lamp, expected against seen. */
 export function ProveStage() {
   const { view, words, say, swap } = useJob();
@@ -46,8 +49,11 @@ export function ProveStage() {
               <p className="font-head text-[1.5rem] font-semibold first-letter:uppercase">
                 {line.state
                   ? say.setting(line.state)
-                  : t('prove.by-itself', { does: say.does(line.id.split(':')[1] ?? '') })}
+                  : t(isOverTime(line.id) ? 'prove.over-time' : 'prove.by-itself', {
+                      does: say.does(line.id.split(':')[1] ?? ''),
+                    })}
               </p>
+              {isOverTime(line.id) && <p className="w-full text-sm text-soft">{t('prove.over-time-how')}</p>}
             </section>
             <div className="grid gap-6 md:grid-cols-2">
               {line.lamps.map((lamp) => (

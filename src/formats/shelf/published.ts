@@ -474,6 +474,7 @@ export interface LampProgram {
   functions: {
     does: LampFunction;
     segments: Id[];
+    sockets?: boolean;
     colour?: Colour;
     mode?: 'open' | 'closed';
     level?: number;
@@ -481,6 +482,7 @@ export interface LampProgram {
       stepMs: Figure;
       how: 'fill' | 'run';
       from: 'inner' | 'outer';
+      together?: number;
     };
     pulses?: {
       count: number;

@@ -1,10 +1,17 @@
 import { cellAt, checkAt } from '../../kernel/ids';
 import { SEEN, type SeenCell } from '../../prove';
 import { latestBy } from '../log/frontier';
-import { after, id, note, oneOf, record, shape } from './form';
+import { after, id, note, oneOf, record, shape, text } from './form';
 import { basisToAfter, eventKind } from './kind';
 
-const cell = shape({ expected: id(60), seen: oneOf(SEEN) });
+const cell = shape({
+  expected: id(60),
+  seen: oneOf(SEEN),
+  /** Holes in the order in which they came on. */
+  order: text(40)
+    .matches(/^\d{1,2}(-\d{1,2})+$/, 'malformed')
+    .optional(),
+});
 const key = (b: { readonly position: string; readonly lamp: string; readonly step: string }) =>
   checkAt(b.position, b.lamp, b.step);
 

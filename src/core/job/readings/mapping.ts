@@ -187,11 +187,12 @@ export const lightOf = weakMapMemoize(
     lamp: Lamp,
     map: PinMap,
     side: Side,
+    mode: FittedLamp['mode'],
     feedsText: string,
   ): readonly LightFinding[] => {
     const feeds = JSON.parse(feedsText) as FittedLamp['feeds'];
     return judgeLight(
-      { lamp, side, inputs: map.inputs, circuit: circuitsOf(family), feeds },
+      { lamp, side, mode, inputs: map.inputs, circuit: circuitsOf(family), feeds },
       profile?.light ?? [],
     );
   },

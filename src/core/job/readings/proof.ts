@@ -17,6 +17,8 @@ import {
 } from '../../prove';
 import { type Reason } from '../../kernel/reason';
 import type { PinMap } from '../../harness';
+import { movementsOf } from '../../lamp/program/movements';
+import { programOf } from '../../lamp/program/usual';
 import type { Family, Lamp } from '../../catalogue/types';
 import {
   DUTIES,
@@ -27,8 +29,7 @@ import {
   positionKey,
 } from '../../vehicle';
 import type { JobRecord } from '../fold';
-import { circuitsOf } from './mapping';
-import type { PositionWiring } from './wiring';
+import { fittedOf, type PositionWiring, sideAt } from './wiring';
 
 /** One function in one setting, with what was last seen of it. */
 export interface ProofCellLine {
@@ -69,6 +70,7 @@ export function readProofs(
   const asked = wiring.map((w) => ({
     position: w.position,
     feeds: w.feeds,
+    mode: w.mode,
     duties: dutiesAt(w, judgement, s),
   }));
   const steps = stepsOf(s.family, JSON.stringify(asked), ...wiring.flatMap((w) => [w.lamp, w.map]));
@@ -97,7 +99,7 @@ function cellLine(cell: ProofCell, seen: SeenCell | undefined): ProofCellLine {
     cell,
     state,
     seen: seen?.seen ?? null,
-    cause: state === 'mismatch' && seen ? firstCause(cell, seen.seen) : null,
+    cause: state === 'mismatch' && seen ? firstCause(cell, seen.seen, seen.order) : null,
   };
 }
 
@@ -115,6 +117,7 @@ export const notProven = weakMapMemoize((lines: readonly ProofLine[]) =>
 interface Asked {
   readonly position: string;
   readonly feeds: FittedLamp['feeds'];
+  readonly mode: 'open' | 'closed' | null;
   readonly duties: readonly Duty[];
 }
 
@@ -140,12 +143,10 @@ function dutiesAt(w: PositionWiring, judgement: Judgement | null, s: ProofSource
 }
 
 function subjectOf(asked: Asked, lamp: Lamp, map: PinMap | null, family: Family): ProofSubject {
-  const side =
-    family.places.find((p) => positionKey(p.position) === asked.position)?.position.side ?? 'centre';
+  const side = sideAt(family, asked.position);
   const lit = lamp.functions.filter((f) => isLamp(f.does) && f.does !== 'reflex-reflector');
-  const fitted: FittedLamp | null = map
-    ? { lamp, side, inputs: map.inputs, circuit: circuitsOf(family), feeds: asked.feeds }
-    : null;
+  const program = programOf(lamp);
+  const fitted = map ? fittedOf({ ...asked, lamp, map }, family) : null;
   return {
     position: asked.position,
     functions: lit.map((f) => {
@@ -154,6 +155,7 @@ function subjectOf(asked: Asked, lamp: Lamp, map: PinMap | null, family: Family)
         does,
         colour: f.colour ?? null,
         cases: fitted ? decidingCases(fitted, does) : neededLevels(does, side),
+        moves: movementsOf(program, asked.mode ?? 'open', does),
       };
     }),
     levels: (state) =>

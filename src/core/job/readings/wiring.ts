@@ -1,4 +1,4 @@
-import { adaptersMatter, checkAt, feedOf, lampAt, matterOf } from '../../kernel/ids';
+import { adaptersMatter, checkAt, feedOf, lampAt, matterOf, modeMatter } from '../../kernel/ids';
 import type { Known, SwapPlan } from '../../fitment';
 import { bindAt } from '../../rule/condition';
 import { certainty } from '../../fitment/functionRows';
@@ -13,7 +13,13 @@ import { clean } from '../../kernel/clean';
 import { reason } from '../../kernel/reason';
 import { benchStepsOf, circuitsOf, lightOf, mappingOf } from './mapping';
 import type { Family, Lamp, Part, Profile } from '../../catalogue/types';
-import { type FactRegistry, type LampFunction, type PositionKey, positionKey } from '../../vehicle';
+import {
+  type FactRegistry,
+  type LampFunction,
+  type PositionKey,
+  positionKey,
+  type Side,
+} from '../../vehicle';
 import type { JobRecord, SwapRecord } from '../fold';
 
 /** How the chosen lamp of one position meets the vehicle there. */
@@ -30,6 +36,8 @@ export interface PositionWiring {
   readonly feeds: FittedLamp['feeds'];
   /** Functions that want an extra feed and have none yet. */
   readonly undecided: readonly LampFunction[];
+  /** How its mode plug is to be set; null: it has none, or nobody has decided. */
+  readonly mode: 'open' | 'closed' | null;
   /** The lead that has to be made, where no chain of adapters is right. */
   readonly build: BuildSheet | null;
   readonly checks: CheckReading | null;
@@ -99,6 +107,7 @@ export function swapWiring(
         map: null,
         feeds: [],
         undecided: [],
+        mode: null,
         build: null,
         checks: null,
         pinsEvent: null,
@@ -120,6 +129,11 @@ export function swapWiring(
       decided?.body.choice ?? null,
       pins ? JSON.stringify(pins.event.body.pins) : null,
     );
+    const mode = modeOf(
+      map,
+      position,
+      (matter) => record.decisions.get(matterOf(swap.id, matter))?.event.body.choice,
+    );
     const wanting = map.inputs.flatMap((i) =>
       i.verdict === 'extra-feed' ? [i.input.does as LampFunction] : [],
     );
@@ -134,15 +148,49 @@ export function swapWiring(
       map,
       feeds,
       undecided: wanting.filter((d) => !feeds.some((f) => f.does === d)),
+      mode,
       build,
       checks: checks && checkLines(position, lamp.id, checks, record),
       pinsEvent: pins?.event.id ?? null,
       adapterChoice: decided ? { choice: decided.body.choice, event: decided.id } : null,
-      light: lightOf(s.family, profile, lamp, map, side, JSON.stringify(feeds)),
+      light: lightOf(s.family, profile, lamp, map, side, mode, JSON.stringify(feeds)),
     };
   });
   return withSums(wired, s);
 }
+
+/** What was decided of a lamp's mode plug; of several the first that is decided. */
+function modeOf(
+  map: PinMap,
+  position: PositionKey,
+  chosen: (matter: ReturnType<typeof modeMatter>) => string | undefined,
+): PositionWiring['mode'] {
+  for (const i of map.inputs) {
+    if (i.verdict !== 'mode-choice') continue;
+    const choice = chosen(modeMatter(position, i.plug, i.cavity));
+    if (choice === 'open' || choice === 'closed') return choice;
+  }
+  return null;
+}
+
+/** A lamp as it is wired, for what it does in a setting. Without a map nothing feeds it. */
+export function fittedOf(
+  w: Pick<PositionWiring, 'position' | 'lamp' | 'map' | 'mode' | 'feeds'>,
+  family: Family,
+): FittedLamp {
+  return {
+    lamp: w.lamp,
+    side: sideAt(family, w.position),
+    mode: w.mode,
+    inputs: w.map?.inputs ?? [],
+    circuit: circuitsOf(family),
+    feeds: w.feeds,
+  };
+}
+
+/** The side of a place of a line. */
+export const sideAt = (family: Pick<Family, 'places'>, position: PositionKey): Side =>
+  family.places.find((p) => positionKey(p.position) === position)?.position.side ?? 'centre';
 
 /** A circuit that several lamps of the swap hang on carries them all: what each may have by itself can be too much together. */
 function withSums(

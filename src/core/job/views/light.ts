@@ -5,7 +5,7 @@ import { type Job, perJob } from './view';
 /** A lamp by what it does for the controls. */
 export type LampLight = Pick<
   PositionWiring,
-  'position' | 'lamp' | 'state' | 'map' | 'feeds' | 'undecided' | 'light'
+  'position' | 'lamp' | 'state' | 'map' | 'mode' | 'feeds' | 'undecided' | 'light'
 >;
 
 /** What Light shows. */

@@ -1,3 +1,4 @@
+import type { ControlState } from '../../controls';
 import { liveHarness } from '../../electric';
 import type { Cure, SystemV } from '../../electric/formulas';
 import type { Flasher } from '../../lamp/overTime/flasher';
@@ -10,10 +11,12 @@ import { frontAndRear, type LightNote, lightNotes } from '../../lamp/overTime/su
 import { factoryLight, type FactoryLamp, wiredLight } from '../../lamp/overTime/vehicleLight';
 import { factoryFace, programOf } from '../../lamp/program/usual';
 import { changed } from '../../lamp/program/templates';
+import { sweepSteps } from '../../lamp/program/types';
 import type { Family, Lamp } from '../../catalogue/types';
 import type { StoredEvent, Timed } from '../events';
 import { type PositionKey, positionKey } from '../../vehicle';
 import { liveWiring } from '../readings/liveWiring';
+import { sideAt } from '../readings/wiring';
 import { type Job, perJob } from './view';
 import { wireView } from './wire';
 
@@ -74,7 +77,7 @@ function timedLamp(lamp: Lamp, sweep: TimedBody | undefined, back: TimedBody | u
   let program = programOf(lamp);
   if (sweep) {
     const turn = program.functions.find((f) => f.does === 'turn');
-    const steps = Math.max(1, (turn?.segments.length ?? 1) - 1);
+    const steps = Math.max(1, sweepSteps(turn?.sweep ?? {}, turn?.segments.length ?? 1) - 1);
     program = changed(program, 'turn', {
       sweep: {
         how: 'fill',
@@ -102,8 +105,6 @@ export const scoreView = perJob((job: Job): ScoreView => {
     reading.record.lightTimes.get(what === 'flash' ? what : `${what} ${position} ${lamp}`)?.event.body;
   const cures = view.swaps.flatMap((s) => s.matters.cures.map((c) => c.chosen));
   const flasher = curedFlasher(timedFlasher(family.flasher ?? null, timed('flash')), cures);
-  const sideOf = (key: string) =>
-    family.places.find((p) => positionKey(p.position) === key)?.position.side ?? 'centre';
   const { systemV } = view;
   const swaps = view.swaps.map((swap) => ({
     harness: liveHarness(liveWiring(view, swap, systemV ?? TAKEN_V)),
@@ -112,13 +113,13 @@ export const scoreView = perJob((job: Job): ScoreView => {
         ? [
             {
               position: w.position,
-              side: sideOf(w.position),
+              side: sideAt(family, w.position),
               lamp: timedLamp(
                 w.lamp,
                 timed('sweep', w.position, w.lamp.id),
                 timed('return', w.position, w.lamp.id),
               ),
-              mode: swap.matters.modes.find((m) => m.position === w.position)?.chosen ?? null,
+              mode: w.mode,
               fullA: new Map(w.map.inputs.map((i) => [`${i.plug}/${i.cavity}`, i.input.currentA])),
             },
           ]
@@ -146,6 +147,25 @@ export const scoreView = perJob((job: Job): ScoreView => {
     voltageTaken: systemV === null,
   };
 });
+
+/** How a flasher goes once it has settled in a setting. */
+export interface SettledFlash {
+  /** 0: it stays lit. */
+  readonly perMinute: number;
+  readonly onShare: number;
+}
+
+/** Turns after which a flasher has felt its load, at the slowest that is allowed. */
+const SETTLES_US = 4_000_000;
+
+/** How the turn signals of a job flash in a setting, by the load that they have there; null: nothing flashes. */
+export function settledFlash(job: Job, state: ControlState): SettledFlash | null {
+  const { after } = scoreView(job);
+  const { runs } = lightOverTime(after, [{ fromUs: 0, toUs: SETTLES_US, state }]);
+  const cycles = runs[0]?.cycles ?? [];
+  const last = cycles.findLast((c) => !c.cutShort) ?? cycles[0];
+  return last ? { perMinute: last.perMinute < 1 ? 0 : last.perMinute, onShare: last.onShare } : null;
+}
 
 /** A score as it was played: the lamps that are new, those that stay, what the rules say and what is seen besides. */
 export interface PlayedScore {

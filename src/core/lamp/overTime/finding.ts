@@ -40,6 +40,8 @@ export type TimedWhy =
   | { readonly code: 'sweep-outlasts'; readonly fullMs: number; readonly onMs: number }
   | { readonly code: 'sweep-runs' }
   | { readonly code: 'sweep-outer-first' }
+  /** Segments do not come on one beside the other, or go up and down. */
+  | { readonly code: 'sweep-uneven' }
   | { readonly code: 'not-steady'; readonly by: 'pulses' | 'sweep' | 'start-up' | null }
   | { readonly code: 'sides'; readonly differs: string | null }
   | {

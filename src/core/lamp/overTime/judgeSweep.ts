@@ -1,4 +1,5 @@
-import { endsOf } from '../program/types';
+import { outward } from '../program/outward';
+import { endsOf, sweepSteps } from '../program/types';
 import { against, finding, type TimedFinding } from './finding';
 import type { TimedRule } from './rules';
 import type { LampOverTime, LightOverTime } from './simulate';
@@ -35,12 +36,12 @@ function findingsOf(
   if (!run || !sweep || !shortest) return [];
   const where = { position: lamp.lamp.position, does: 'turn' as const };
   const first = whole[0] ?? shortest;
-  const steps = run.program.segments.length - 1;
+  const steps = sweepSteps(sweep, run.program.segments.length) - 1;
   const ends = endsOf(sweep.stepMs);
   const onMs = (shortest.toUs - shortest.fromUs) / 1000;
   const full = ends && { from: ends.from * steps, to: ends.to * steps };
   const fullMs = full ? (full.from + full.to) / 2 : null;
-  const last = run.program.segments[sweep.from === 'outer' ? 0 : steps];
+  const last = run.program.segments.at(sweep.from === 'outer' ? 0 : -1);
   const lastLit = shortest.segments.find((s) => s.id === last);
   const maxMs = rule?.figures?.fullWithinMs ?? null;
   const why = {
@@ -77,7 +78,18 @@ function findingsOf(
         { ...where, atUs: first.fromUs },
       ),
     );
-  if (sweep.from === 'outer')
+  const way = outward(lamp.lamp, run.program);
+  if (way === 'uneven')
+    list.push(
+      finding(
+        'sweep',
+        rule,
+        rule ? 'broken' : 'open',
+        { code: 'sweep-uneven' },
+        { ...where, atUs: first.fromUs },
+      ),
+    );
+  if (way === 'inward' || (way === null && sweep.from === 'outer'))
     list.push(
       finding(
         'sweep',

@@ -1,5 +1,5 @@
 import { type GivenFacts, type Reason, reason, type ReasonCode } from '../../kernel/reason';
-import type { LampProgram } from './types';
+import { type LampProgram, sweepSteps } from './types';
 
 /**
  * What a schema cannot check of a program: areas and functions that exist, areas inside of the face, figures the right way
@@ -40,7 +40,8 @@ export function programFaults(
     ] as const)
       if (figure && typeof figure === 'object' && figure.from > figure.to)
         fault(`${at}/${name}`, 'range-backwards', { from: figure.from, to: figure.to });
-    if (f.sweep && f.segments.length < 2) fault(`${at}/sweep`, 'sweep-of-one', { does: f.does });
+    if (f.sweep && sweepSteps(f.sweep, f.segments.length) < 2)
+      fault(`${at}/sweep`, 'sweep-of-one', { does: f.does });
     program.functions.forEach((g, j) => {
       if (j >= i || g.does !== f.does) return;
       const apart =

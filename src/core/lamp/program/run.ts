@@ -1,7 +1,14 @@
 import type { LampFunction, LightColour } from '../../vehicle';
 import { joined, levelIn, stretches, type Stretch, usOf } from '../waveform';
 import { type Edge, followed, gateOf, inverted, litSpans, scaledIn, through, type Trace } from './trace';
-import { FILAMENT_MS, type FunctionProgram, type LampProgram, playedAs, type Sweep } from './types';
+import {
+  FILAMENT_MS,
+  type FunctionProgram,
+  type LampProgram,
+  playedAs,
+  type Sweep,
+  sweepPlace,
+} from './types';
 
 /**
  * The supplies of a lamp over a score: for each function a trace of the share of its full current, and for each side of
@@ -132,7 +139,7 @@ function swept(
   shown: Trace,
 ): Trace {
   const stepUs = playedAs(sweep.stepMs, 0) * 1000;
-  const place = sweep.from === 'outer' ? f.segments.length - 1 - i : i;
+  const place = sweepPlace(sweep, i, f.segments.length);
   const runs = sweep.how === 'run' && stepUs > 0;
   const list: Stretch[] = [];
   let at = 0;

@@ -1,5 +1,5 @@
 import type { Lamp, LampTrait } from '../../catalogue/types';
-import type { LampProgram } from './types';
+import { type LampProgram, sweepSteps } from './types';
 
 /** What a lamp can do as its program does it, in any of its modes; a lamp without one, as its row says. */
 export function traitsOf(lamp: Pick<Lamp, 'program' | 'traits'>): readonly LampTrait[] {
@@ -17,7 +17,8 @@ function shownBy(program: LampProgram): readonly LampTrait[] {
     b: { readonly segments: readonly string[] },
   ) => a.segments.some((s) => b.segments.includes(s));
   const traits: LampTrait[] = [];
-  if (turns.some((t) => t.sweep && t.segments.length > 1)) traits.push('sequential-turn');
+  if (turns.some((t) => t.sweep && sweepSteps(t.sweep, t.segments.length) > 1))
+    traits.push('sequential-turn');
   if (drls.some((d) => d.out?.while === 'turn' && turns.some((t) => inOnePlace(d, t))))
     traits.push('switchback');
   if (drls.some((d) => d.dimmed && d.dimmed.to < 1)) traits.push('drl-dims');

@@ -18,6 +18,8 @@ export interface Sweep {
   readonly stepMs: Figure;
   readonly how: 'fill' | 'run';
   readonly from: 'inner' | 'outer';
+  /** So many segments come on at one time, a column of a matrix: 1 where absent. */
+  readonly together?: number;
 }
 
 /** A length at a level, or on the way from `level` to `to`. */
@@ -34,6 +36,8 @@ export interface FunctionProgram {
   readonly side?: 'left' | 'right';
   /** Ids of segments, from the inner end to the outer. */
   readonly segments: readonly string[];
+  /** Each segment is a bulb in a socket of its own, which can be put into another's hole. */
+  readonly sockets?: boolean;
   /** Absent: the colour that the lamp has for this function. */
   readonly colour?: LightColour;
   /** Only while the lamp's mode plug is so; of several that drive one function the first that holds counts. */
@@ -57,6 +61,16 @@ export interface FunctionProgram {
   readonly filament?: boolean;
   /** Goes on shining so long without supply. */
   readonly holdUpMs?: number;
+}
+
+/** How many steps a sweep has over so many segments. */
+export const sweepSteps = (sweep: Pick<Sweep, 'together'>, segments: number): number =>
+  Math.ceil(segments / Math.max(1, sweep.together ?? 1));
+
+/** At which step a segment comes on, from 0. @param i its number from the inner end, from 0 */
+export function sweepPlace(sweep: Pick<Sweep, 'together' | 'from'>, i: number, segments: number): number {
+  const column = Math.floor(i / Math.max(1, sweep.together ?? 1));
+  return sweep.from === 'outer' ? sweepSteps(sweep, segments) - 1 - column : column;
 }
 
 /** What the lamp makes of a pulsed feed. */

@@ -7,7 +7,7 @@ import type { FunctionProgram, LampProgram, ProgramSegment } from './types';
  * sweeps, or that its white goes out under the turn signal, is known from its traits, how fast it does is not (null).
  */
 export function programOf(lamp: Pick<Lamp, 'program' | 'face' | 'traits' | 'functions'>): LampProgram {
-  if (lamp.program) return lamp.program;
+  if (lamp.program) return complete(lamp.program, lamp.functions);
   /** Functions that were drawn in one place are lit in one place. */
   const placeOf = new Map<string, string>();
   const segments: ProgramSegment[] = [];
@@ -24,15 +24,7 @@ export function programOf(lamp: Pick<Lamp, 'program' | 'face' | 'traits' | 'func
   const missing = lamp.functions
     .map((f) => f.does)
     .filter((does): does is LampFunction => isLight(does) && !drawn.includes(does as LampFunction));
-  // A function that nobody drew is played on an area of its own, which the face does not show.
-  const hidden = missing.map((does): ProgramSegment => ({
-    id: `s-${does}`,
-    shape: 'bar',
-    x: 0,
-    y: 0,
-    w: 0,
-    h: 0,
-  }));
+  const hidden = missing.map(hiddenArea);
   const functions = [...drawn, ...missing].map((does): FunctionProgram => {
     const own = lamp.face.segments.flatMap((s, i) => (s.does === does ? [idOf[i] ?? ''] : []));
     return {
@@ -48,6 +40,29 @@ export function programOf(lamp: Pick<Lamp, 'program' | 'face' | 'traits' | 'func
   });
   return { segments: [...segments, ...hidden], functions };
 }
+
+/** A program with the functions of its lamp that it does not name: they are lit as their inputs are. */
+function complete(program: LampProgram, functions: readonly Provided[]): LampProgram {
+  const missing = functions
+    .map((f) => f.does)
+    .filter((does): does is LampFunction => isLight(does) && !program.functions.some((f) => f.does === does));
+  if (missing.length === 0) return program;
+  return {
+    ...program,
+    segments: [...program.segments, ...missing.map(hiddenArea)],
+    functions: [...program.functions, ...missing.map((does) => ({ does, segments: [`s-${does}`] }))],
+  };
+}
+
+/** A function that nobody drew is played on an area of its own, which the face does not show. */
+const hiddenArea = (does: LampFunction): ProgramSegment => ({
+  id: `s-${does}`,
+  shape: 'bar',
+  x: 0,
+  y: 0,
+  w: 0,
+  h: 0,
+});
 
 const NO_LIGHT: readonly string[] = [
   'reflex-reflector',

@@ -27,6 +27,7 @@ function randomLamp(seed: number) {
           stepMs: 10 + below(140),
           how: random() < 0.5 ? ('fill' as const) : ('run' as const),
           from: random() < 0.5 ? ('inner' as const) : ('outer' as const),
+          ...maybe(0.3, () => ({ together: 1 + below(3) })),
         },
       })),
       ...maybe(0.3, () => ({ pulses: { count: 1 + below(4), onMs: 20 + below(60), offMs: 20 + below(60) } })),

@@ -49,7 +49,10 @@ export function sampled(
       if (turn < f.pulses.count && since - turn * (on + off) >= on) return 0;
     }
     if (f.sweep && typeof f.sweep.stepMs === 'number') {
-      const place = f.sweep.from === 'outer' ? program.segments.length - 1 - segment : segment;
+      const each = f.sweep.together ?? 1;
+      const columns = Math.ceil(program.segments.length / each);
+      const column = Math.floor(segment / each);
+      const place = f.sweep.from === 'outer' ? columns - 1 - column : column;
       const start = place * f.sweep.stepMs * 1000;
       if (since < start) return 0;
       if (f.sweep.how === 'run' && f.sweep.stepMs > 0 && since >= start + f.sweep.stepMs * 1000) return 0;

@@ -19,7 +19,7 @@ import { useWords } from '@/ui/WordsContext';
 import { animator, lightsOf } from '../../job/dusk/animate';
 import { FaceSegments } from '../../job/dusk/FaceSegments';
 import { Playhead } from '../../job/dusk/playhead';
-import { type Column, type DrawnProps, figure, ids, number, text, whole, within } from './columns';
+import { type Column, type DrawnProps, figure, flag, ids, number, text, whole, within } from './columns';
 import { JsonTable } from './JsonTable';
 
 const COLUMNS: readonly Column[] = [
@@ -31,6 +31,8 @@ const COLUMNS: readonly Column[] = [
   within('sweep', { ...figure('stepMs'), name: 'sweep-step' }),
   within('sweep', { ...text('how', { options: ['fill', 'run'] }), name: 'sweep-how' }),
   within('sweep', { ...text('from', { options: ['inner', 'outer'] }), name: 'sweep-from' }),
+  within('sweep', { ...number('together'), name: 'sweep-together' }),
+  flag('sockets', 'absent'),
   within('out', { ...text('while', { options: LAMP_FUNCTIONS }), name: 'out-while' }),
   within('out', { ...figure('returnMs'), name: 'out-return' }),
   within('dimmed', { ...number('to'), name: 'dimmed-to' }),
