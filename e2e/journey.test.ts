@@ -302,8 +302,8 @@ it(
     await goTo('prove');
     await page.seeText('costs');
     await inspect('prove');
-    // Five settings of two lamps; both were said to have no levelling motor.
-    expect(await proveAll(page)).toBe(10);
+    // Five settings and two movements of two lamps; both were said to have no levelling motor.
+    expect(await proveAll(page)).toBe(14);
     await page.find('[data-stage=prove][data-state=locked]');
 
     await goTo('release');

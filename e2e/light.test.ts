@@ -1,3 +1,6 @@
+import { mkdtempSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from './support/app';
@@ -113,6 +116,70 @@ describe('the score of Light', () => {
         ).includes('100 a minute'),
       'the score did not go by it',
     );
+    expect(await page.consoleErrors()).toEqual([]);
+  });
+
+  it('frames of a clip give the sweep; what was measured is offered to the shelf, which keeps it with who and when', async () => {
+    await click('[data-frames]');
+    // 44 pictures at 240 a second: 183.3 ms, one picture more or less at the ends.
+    for (const [name, value] of [
+      ['first', '100'],
+      ['last', '144'],
+      ['rate', '240'],
+    ] as const) {
+      await (await page.find(`form input[name=${name}]`)).click();
+      await page.overwrite(value);
+    }
+    await page.seeText('183.3 ms, between 179.2 ms and 187.5 ms');
+    await click('[data-frames-keep]');
+    await page.gone('[data-frames-keep]');
+    await page.seeText('Sweep measured here: full after 179.2 to 187.5 ms');
+    // A technician sees it; the shelf is a lead's.
+    expect(await lit('[data-offer]')).toBe(0);
+    const lead = await openPage(app.url);
+    try {
+      await lead.signIn('ines');
+      await lead.go(`/jobs/${id}/light`);
+      await lead.find('[data-offer=sweep]');
+      const href = (await lead.attribute('[data-offer=sweep]', 'href')) ?? '';
+      expect(href).toContain('/shelf/lamp/skerry-620-left');
+      await lead.go(href.replace(app.url, ''));
+      await lead.find('[data-offered]');
+      await lead.seeText('measured by Tomas Quill');
+      await (await lead.named('button', 'Save')).click();
+      await lead.find('[data-revision="2"]');
+      const program = await lead.driver.executeScript<string>(
+        'return document.querySelector("textarea[data-column=program]").value',
+      );
+      // Six parts, five steps: 179.17 / 5 to 187.5 / 5 ms.
+      expect(program).toContain('"from": 35.83');
+      expect(program).toContain('"to": 37.5');
+    } finally {
+      await lead.close();
+    }
+  });
+
+  it('a score comes back from its file; a file that is none is named and changes nothing', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'score-'));
+    const put = async (name: string, text: string) => {
+      writeFileSync(join(folder, name), text);
+      await (await page.find('input[type=file]', 'there')).sendKeys(join(folder, name));
+    };
+    const length = async () => Number(await page.attribute('[data-score]', 'aria-valuemax'));
+    await put(
+      'score.json',
+      JSON.stringify({ lengthMs: 4321, moves: [{ atMs: 100, set: { brake: 'yes' } }] }),
+    );
+    await page.waitFor(async () => (await length()) === 4321, 'it was not taken');
+    for (const [name, text] of [
+      ['torn.json', '{"lengthMs": 10'],
+      ['empty.json', '{"lengthMs": 100, "moves": [null]}'],
+      ['back.json', '{"lengthMs": 100, "moves": [{"atMs": -5, "set": {"brake": "yes"}}]}'],
+    ] as const) {
+      await put(name, text);
+      await page.find('main [role=alert]');
+      expect(await length()).toBe(4321);
+    }
     expect(await page.consoleErrors()).toEqual([]);
   });
 

@@ -101,6 +101,10 @@ describe('what the demo’s lamps do over time', () => {
     if (score.kind !== 'spans') throw new Error('score');
     const view = scoreView(jobOf(19));
     expect(said(playScore(view, score.spans), 'tail.rear.left')).toMatchObject({ sweep: 'kept' });
+    expect(movementTimes(jobOf(19)).get('tail.rear.left/turn')).toMatchObject({
+      fullMs: 200,
+      neverFull: false,
+    });
     const wrong = {
       ...view,
       after: {

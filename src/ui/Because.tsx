@@ -6,6 +6,8 @@ export interface BecauseEntry {
   readonly detail?: string | null;
   /** Where it comes from, in the small mono line. */
   readonly source?: string | null;
+  /** What can be done about it, one link or button. */
+  readonly act?: ReactNode;
 }
 
 /** The column that stands beside every result: reasons, sources, cautions, what would change it. It only explains. */
@@ -37,6 +39,7 @@ export function Because({
               <p className="font-semibold first-letter:uppercase">{e.text}</p>
               {e.detail && <p className="text-soft">{e.detail}</p>}
               {e.source && <p className="font-mono text-[0.8rem] text-soft">{e.source}</p>}
+              {e.act}
             </div>
           </li>
         ))}

@@ -27,7 +27,8 @@ export function BodyView({
   children,
 }: BodyViewProps) {
   const [x, y, w, whole] = picture.box;
-  const h = Math.min(whole, upToMm ?? whole);
+  // A body that is little higher is shown whole: nobody cuts the mirrors off a motorcycle.
+  const h = upToMm !== undefined && whole > upToMm * 1.25 ? upToMm : whole;
   const shapes = <BodyShapes shapes={picture.shapes} outline={picture.outline} look={look} />;
   return (
     <svg

@@ -9,6 +9,7 @@ export * from './log/standing';
 export * from './log/clock';
 export * from './fold';
 export * from './readings/vehicleFacts';
+export { corrected, type TimedBody } from './readings/timedLight';
 export * from './readings/wiring';
 export * from './readings/wireMatters';
 export * from './readings/harnessReads';

@@ -14,6 +14,7 @@ export interface Rights {
   readonly lock: boolean;
   readonly closeAny: boolean;
   readonly workAtVehicle: boolean;
+  readonly editShelf: boolean;
 }
 
 /** From the one access table, by what the person is in the shop. */
@@ -22,4 +23,5 @@ export const rightsOf = (role: Role): Rights => ({
   lock: may(role, 'lock-release'),
   closeAny: may(role, 'close-any-item'),
   workAtVehicle: may(role, 'work-at-vehicle'),
+  editShelf: may(role, 'import-shelf'),
 });

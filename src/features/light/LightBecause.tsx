@@ -3,7 +3,10 @@ import { isFed } from '@/core/harness';
 import { lightView } from '@/core/job';
 import { liveCases } from '@/core/light';
 import { Because, type BecauseEntry } from '@/ui/Because';
+import { BUTTON } from '@/ui/classes';
+import { Link } from '@/ui/Link';
 import { VerdictMark, WarningMark } from '@/ui/marks';
+import { useZone } from '@/ui/WordsContext';
 import type { TimedFinding } from '@/core/lamp/overTime/finding';
 import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { findingText, noteText } from './findingWords';
@@ -19,7 +22,8 @@ export function LightBecause({
   findings: readonly TimedFinding[];
   position: string | null;
 }) {
-  const { view, words, say, focus } = useJob();
+  const { view, words, say, focus, rights } = useJob();
+  const zone = useZone();
   const wiring = useSwapIn(useView(lightView))?.wiring;
   const { t, tCode } = words;
   const stage = view.stages.find((s) => s.stage === 'light');
@@ -65,6 +69,22 @@ export function LightBecause({
       mark: <span aria-hidden>–</span>,
       text: noteText(n, words, n.does ? say.does(n.does) : '', n.position ? say.position(n.position) : ''),
     }));
+  const measured: BecauseEntry[] = scene.view.timed
+    .filter((m) => m.what === 'flash' || m.position === position)
+    .map((m) => ({
+      mark: <VerdictMark verdict="fits" />,
+      text: t(`measured.${m.what}`, { from: tenth(m.from), to: tenth(m.to) }),
+      detail: t('measured.by', { by: view.names[m.by] ?? '', at: say.date(m.at, zone) }),
+      act: rights.editShelf && (
+        <Link
+          className={BUTTON.quiet}
+          href={`/shelf/${m.what === 'flash' ? `family/${view.family.id}` : `lamp/${m.lamp}`}?job=${view.id}&timed=${m.event}`}
+          data-offer={m.what}
+        >
+          {t('measured.offer')}
+        </Link>
+      ),
+    }));
   const ways: BecauseEntry[] = (w?.lamp.behaviour ?? []).map((b) => ({
     mark: <span aria-hidden>–</span>,
     text: t('light.because-way', { does: say.does(b.does) }),
@@ -79,12 +99,14 @@ export function LightBecause({
     <Because
       title={t('because.title')}
       about={t('because.stage', { stage: t('stage.light'), state: tCode(`seat.${stage?.state ?? 'open'}`) })}
-      entries={[...undecided, ...sorted(timed, findings), ...notes, ...fed, ...ways]}
+      entries={[...undecided, ...sorted(timed, findings), ...measured, ...notes, ...fed, ...ways]}
     >
       <p className="border-t border-line py-3 text-sm text-soft">{t('caution.advises')}</p>
     </Because>
   );
 }
+
+const tenth = (x: number): number => Math.round(x * 10) / 10;
 
 const FIRST = { broken: 0, open: 1, kept: 2 } as const;
 

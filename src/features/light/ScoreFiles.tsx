@@ -11,6 +11,9 @@ import type { Scene } from './useScene';
 const ITEM =
   'cursor-pointer rounded-sm px-3 py-1.5 outline-none data-[highlighted]:bg-sunk data-[highlighted]:text-ink';
 
+const isObject = (x: unknown): x is Readonly<Record<string, unknown>> =>
+  typeof x === 'object' && x !== null && !Array.isArray(x);
+
 /** A score and its light as files: CSV, stills, and the score itself out and in. */
 export function ScoreFiles({ scene, playhead }: { scene: Scene; playhead: Playhead }) {
   const { words, say, view } = useJob();
@@ -33,7 +36,11 @@ export function ScoreFiles({ scene, playhead }: { scene: Scene; playhead: Playhe
       setFault(t('score.bad-json'));
       return;
     }
-    const sound = typeof score === 'object' && score !== null && Array.isArray(score.moves);
+    const sound =
+      typeof score === 'object' &&
+      score !== null &&
+      Array.isArray(score.moves) &&
+      score.moves.every((m: unknown) => isObject(m) && isObject(m.set));
     const read = sound ? readScore({ lengthMs: Number(score.lengthMs), moves: score.moves }) : null;
     const first = read?.kind === 'faults' ? read.faults[0] : undefined;
     if (!read || first) return setFault(first ? say.reason(first.reason).text : t('score.bad-json'));

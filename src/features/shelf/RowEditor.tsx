@@ -45,6 +45,7 @@ export function RowEditor({
   mayEdit,
   stock,
   halves,
+  offered,
 }: {
   kind: ShelfKind;
   id: string;
@@ -64,13 +65,15 @@ export function RowEditor({
   stock?: number | null;
   /** The connectors of the shelf, where plugs are drawn. */
   halves: Readonly<Record<string, ConnectorHalf>>;
+  /** The row with what was measured at a vehicle, filled in and not yet saved. */
+  offered?: { readonly cells: Cells; readonly job: number; readonly by: string; readonly at: string };
 }) {
   const words = useWords();
   const zone = useZone();
   const { t, tCode } = words;
   const say = wording(words, { label: () => null, unit: () => null });
   const router = useRouter();
-  const [form, setForm] = useState<Cells>(cells);
+  const [form, setForm] = useState<Cells>(offered?.cells ?? cells);
   const [faults, setFaults] = useState<readonly ColumnFault[]>([]);
   const [said, setSaid] = useState<string | null>(null);
   const [other, setOther] = useState<{ rev: number; present: Cells | null } | null>(null);
@@ -128,6 +131,20 @@ export function RowEditor({
               {t('row.keep-mine')}
             </button>
           </div>
+        )}
+        {offered && said === null && (
+          <p className="mb-4 border border-petrol bg-petrol-wash px-4 py-3" data-offered>
+            {t('row.measured', {
+              job: String(offered.job).padStart(4, '0'),
+              by: offered.by,
+              at: say.date(offered.at, zone),
+              columns: words.list(
+                columns
+                  .filter((c) => (offered.cells[c] ?? '') !== (cells[c] ?? ''))
+                  .map((c) => (words.has(`column.${c}`) ? tCode(`column.${c}`) : c)),
+              ),
+            })}
+          </p>
         )}
         <form onSubmit={submit} noValidate className="grid gap-x-5 gap-y-3 md:grid-cols-3">
           {columns.map((c) => (

@@ -727,6 +727,11 @@ export interface Flasher {
           atMs: number;
         };
   };
+  lock?: {
+    flashes: number;
+    onMs: number;
+    offMs: number;
+  };
   kind?: 'load-sensing' | 'fixed-load-thermal' | 'heavy-duty' | 'made-for-led';
 }
 export interface Application {

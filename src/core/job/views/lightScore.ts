@@ -9,13 +9,12 @@ import type { Span } from '../../lamp/overTime/score';
 import { type LightOverTime, lightOverTime, type VehicleLight } from '../../lamp/overTime/simulate';
 import { frontAndRear, type LightNote, lightNotes } from '../../lamp/overTime/summary';
 import { factoryLight, type FactoryLamp, wiredLight } from '../../lamp/overTime/vehicleLight';
-import { factoryFace, programOf } from '../../lamp/program/usual';
-import { changed } from '../../lamp/program/templates';
-import { sweepSteps } from '../../lamp/program/types';
-import type { Family, Lamp } from '../../catalogue/types';
-import type { StoredEvent, Timed } from '../events';
+import { factoryFace } from '../../lamp/program/usual';
+import type { Family } from '../../catalogue/types';
+import type { Timed } from '../events';
 import { type PositionKey, positionKey } from '../../vehicle';
 import { liveWiring } from '../readings/liveWiring';
+import { type TimedBody, timedFlasher, timedLamp } from '../readings/timedLight';
 import { sideAt } from '../readings/wiring';
 import { type Job, perJob } from './view';
 import { wireView } from './wire';
@@ -37,6 +36,15 @@ export interface ScoreView {
   readonly unwired: readonly PositionKey[];
   /** Nobody has said what the system's voltage is: the usual one is taken. */
   readonly voltageTaken: boolean;
+  /** What was timed at this vehicle: it goes before the shelf's figures. */
+  readonly timed: readonly TimedHere[];
+}
+
+/** A time that was measured at a vehicle, by whom and when. */
+export interface TimedHere extends TimedBody {
+  readonly event: string;
+  readonly by: string;
+  readonly at: string;
 }
 
 /** *Setting*: the system that is played where nobody has said. */
@@ -51,48 +59,11 @@ export const factoryLamps = (family: Pick<Family, 'places'>): readonly FactoryLa
     program: factoryFace(p).program,
   }));
 
-type TimedBody = StoredEvent<'light-timed'>['body'];
-
-/** A flash that was timed at the vehicle stands before what the shelf says of it. */
-function timedFlasher(known: Flasher | null, timed: TimedBody | undefined): Flasher | null {
-  if (!timed) return known;
-  const { from, to, shareFrom, shareTo } = timed;
-  const onShare =
-    shareFrom !== undefined && shareTo !== undefined
-      ? { from: shareFrom, to: shareTo }
-      : (known?.onShare ?? null);
-  // It was timed with the lamps that were on: what it does with too little load is still the shelf's to say.
-  return { ...(known?.lowLoad ? { lowLoad: known.lowLoad } : {}), perMinute: { from, to }, onShare };
-}
-
 /** What is decided against a fast flash: a resistor is in the network; the others take the load out of its reckoning. */
 function curedFlasher(flasher: Flasher | null, cures: readonly (Cure | null)[]): Flasher | null {
   if (!flasher || !cures.some((c) => c !== null && c !== 'resistor')) return flasher;
-  const { perMinute, onShare } = flasher;
-  return { perMinute, onShare };
-}
-
-/** A lamp with the times that were measured at it. */
-function timedLamp(lamp: Lamp, sweep: TimedBody | undefined, back: TimedBody | undefined): Lamp {
-  let program = programOf(lamp);
-  if (sweep) {
-    const turn = program.functions.find((f) => f.does === 'turn');
-    const steps = Math.max(1, sweepSteps(turn?.sweep ?? {}, turn?.segments.length ?? 1) - 1);
-    program = changed(program, 'turn', {
-      sweep: {
-        how: 'fill',
-        from: 'inner',
-        ...turn?.sweep,
-        stepMs: { from: sweep.from / steps, to: sweep.to / steps },
-      },
-    });
-  }
-  const out = program.functions.find((f) => f.does === 'drl')?.out;
-  if (back)
-    program = changed(program, 'drl', {
-      out: { while: 'turn', ...out, returnMs: { from: back.from, to: back.to } },
-    });
-  return sweep || back ? { ...lamp, program } : lamp;
+  const { perMinute, onShare, lock } = flasher;
+  return { perMinute, onShare, ...(lock ? { lock } : {}) };
 }
 
 /** Lays out what a score is played on. */
@@ -145,6 +116,12 @@ export const scoreView = perJob((job: Job): ScoreView => {
     withoutProgram: wiring.filter((w) => w.map && !w.lamp.program).map((w) => w.position),
     unwired: wiring.filter((w) => !w.map).map((w) => w.position),
     voltageTaken: systemV === null,
+    timed: [...reading.record.lightTimes.values()].map(({ event: e }) => ({
+      ...e.body,
+      event: e.id,
+      by: e.user,
+      at: e.at,
+    })),
   };
 });
 

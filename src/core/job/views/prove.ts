@@ -1,4 +1,4 @@
-import { functionsOverTime } from '../../lamp/overTime/summary';
+import { functionsOverTime, type OnPhase } from '../../lamp/overTime/summary';
 import { readScore, type Score } from '../../lamp/overTime/score';
 import { type LampOverTime, lightOverTime } from '../../lamp/overTime/simulate';
 import { endsOf } from '../../lamp/program/types';
@@ -29,9 +29,9 @@ export const proveView = perJob(({ reading }: Job): ProveView => ({
 
 /** How long a movement takes on this vehicle, ms; null: nobody knows, or it does not come about. */
 export interface MovementTimes {
-  /** From the start of a flash until every segment is full; null where it ends before, or the sweep is not known. */
+  /** From the start of a flash until its last segment comes on; null where it ends before, or the sweep is not known. */
   readonly fullMs: number | null;
-  /** The sweep outlasts its flash: it is never full. */
+  /** The sweep outlasts its flash: the last segment never comes on. */
   readonly neverFull: boolean;
   /** From the end of the last flash until it is back. */
   readonly backMs: number | null;
@@ -61,12 +61,24 @@ export const movementTimes = perJob((job: Job): ReadonlyMap<string, MovementTime
   );
 });
 
+/** When the last segment of a function comes on in an on-phase; a bulb is on before it is bright. null: one never does. */
+function lastOnUs(lamp: LampOverTime, does: string, phase: OnPhase): number | null {
+  const run = lamp.functions.find((x) => x.program.does === does);
+  const ons = (run?.segments ?? []).map((s) => {
+    const on = s.light.find(
+      (x) => x.toUs > phase.fromUs && x.fromUs < phase.toUs && Math.max(x.from, x.to) > 0,
+    );
+    return on ? Math.max(on.fromUs, phase.fromUs) : null;
+  });
+  return ons.some((us) => us === null) ? null : Math.max(...ons.map((us) => us ?? 0));
+}
+
 function timesOf(lamp: LampOverTime, f: ReturnType<typeof functionsOverTime>[number]): MovementTimes {
   const program = lamp.functions.find((x) => x.program.does === f.does)?.program;
   const sweepKnown = program?.sweep ? endsOf(program.sweep.stepMs) !== null : false;
   // The first flash tells: a later one may be cut short by the lever.
   const first = f.phases[0];
-  const full = sweepKnown && first ? first.fullUs : null;
+  const full = sweepKnown && first ? lastOnUs(lamp, f.does, first) : null;
   const out = program?.out;
   const away = out ? functionsOverTime(lamp).find((x) => x.does === out.while)?.phases : undefined;
   const last = away?.at(-1)?.toUs;

@@ -15,8 +15,17 @@ export interface Flasher {
     /** The mean of the on-phase, or one moment in it, ms from its start. */
     readonly senses: 'mean' | { readonly atMs: number };
   };
+  /** What it does when the vehicle is locked or unlocked; absent: it goes on flashing while it is asked to. */
+  readonly lock?: LockPattern;
   /** A unit whose rate follows its load by a usual curve; it goes before `perMinute` and `lowLoad`. */
   readonly kind?: FlasherKind;
+}
+
+/** So many flashes of a fixed length when a vehicle is locked or unlocked. */
+export interface LockPattern {
+  readonly flashes: number;
+  readonly onMs: number;
+  readonly offMs: number;
 }
 
 /** *Setting*: what is played where nobody knows a flasher: it is shown, and judged as unknown. */
@@ -43,6 +52,31 @@ export interface FlasherRun {
   readonly cycles: readonly Cycle[];
   /** Turn about normal and low: it can settle on neither. */
   readonly alternates: boolean;
+  /** A pattern of locking or unlocking: no signal to traffic, so the rules of turn signals do not speak of it. */
+  readonly pattern?: true;
+}
+
+/** The runs that signal something to traffic. */
+export const signalling = (runs: readonly FlasherRun[]): readonly FlasherRun[] =>
+  runs.filter((r) => !r.pattern);
+
+/** Runs a pattern once, as long as it is asked for. */
+export function runPattern({ flashes, onMs, offMs }: LockPattern, fromUs: number, toUs: number): FlasherRun {
+  const periodUs = (onMs + offMs) * 1000;
+  const cycles = Array.from({ length: flashes }, (_, k): Cycle => {
+    const start = fromUs + k * periodUs;
+    return {
+      startUs: Math.round(start),
+      darkUs: Math.min(toUs, Math.round(start + onMs * 1000)),
+      endUs: Math.min(toUs, Math.round(start + periodUs)),
+      perMinute: 60_000_000 / periodUs,
+      onShare: onMs / (onMs + offMs),
+      rate: 'normal',
+      sensedA: null,
+      cutShort: start + periodUs > toUs,
+    };
+  });
+  return { cycles: cycles.filter((c) => c.startUs < toUs), alternates: false, pattern: true };
 }
 
 /**

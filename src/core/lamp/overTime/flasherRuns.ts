@@ -2,7 +2,7 @@ import { type Circuit, type ControlState, levelOf } from '../../controls';
 import { runProgram } from '../program/run';
 import type { Trace } from '../program/trace';
 import type { Stretch } from '../waveform';
-import { type FlasherRun, runFlasher } from './flasher';
+import { type FlasherRun, runFlasher, runPattern } from './flasher';
 import type { Supplied, TimedLamp, VehicleLight } from './lightTypes';
 import type { Span } from './score';
 
@@ -15,6 +15,10 @@ function flashingSides(circuits: readonly Circuit[], state: ControlState): reado
   return [...new Set(sides)];
 }
 
+/** Nothing but locking or unlocking makes the turn signals flash. */
+const onlyLocks = (s: ControlState): boolean =>
+  s['lock-flash'] === 'yes' && s.hazard !== 'yes' && s.left !== 'yes' && s.right !== 'yes';
+
 /** Every run of the flasher in a score: from when a turn signal is wanted until none is. */
 export function flasherRuns(
   vehicle: VehicleLight,
@@ -25,14 +29,22 @@ export function flasherRuns(
   for (let i = 0; i < spans.length; i += 1) {
     const first = spans[i];
     if (!first || flashingSides(vehicle.circuits, first.state).length === 0) continue;
+    const lock = vehicle.flasher?.lock;
+    const patterned = (s: Span) => lock !== undefined && onlyLocks(s.state);
     let last = i;
     while (
       flashingSides(vehicle.circuits, spans[last + 1]?.state ?? first.state).length > 0 &&
-      spans[last + 1]
+      spans[last + 1] &&
+      patterned(spans[last + 1] ?? first) === patterned(first)
     )
       last += 1;
     const within = spans.slice(i, last + 1);
     const to = within.at(-1)?.toUs ?? first.toUs;
+    if (lock && patterned(first)) {
+      runs.push(runPattern(lock, first.fromUs, to));
+      i = last;
+      continue;
+    }
     const turns: Turn[] = [];
     const known = new Map<string, Trace>();
     runs.push(

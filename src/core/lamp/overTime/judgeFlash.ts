@@ -1,6 +1,6 @@
 import { endsOf } from '../program/types';
 import { against, finding, type TimedFinding } from './finding';
-import { type Flasher, knownFlasher } from './flasher';
+import { type Flasher, knownFlasher, signalling } from './flasher';
 import type { TimedRule } from './rules';
 import type { LightOverTime } from './simulate';
 import { functionsOverTime } from './summary';
@@ -11,9 +11,10 @@ export function rateFindings(
   flasher: Flasher | null,
   rule: TimedRule | null,
 ): readonly TimedFinding[] {
-  if (light.runs.length === 0 || !rule) return [];
+  const runs = signalling(light.runs);
+  if (runs.length === 0 || !rule) return [];
   const { minPerMinute: min = 0, maxPerMinute: max = Infinity, minOnShare, maxOnShare } = rule.figures ?? {};
-  const cycles = light.runs.flatMap((r) => r.cycles);
+  const cycles = runs.flatMap((r) => r.cycles);
   const [rate, share] = [flasher && endsOf(flasher.perMinute), flasher && endsOf(flasher.onShare)];
   const off = cycles.find(
     (c, i) =>
@@ -69,7 +70,7 @@ export function leverFindings(
   if (firstLight && maxLight !== undefined)
     for (const lamp of light.lamps) {
       const turn = functionsOverTime(lamp).find((f) => f.does === 'turn');
-      for (const run of light.runs) {
+      for (const run of signalling(light.runs)) {
         const lever = run.cycles[0]?.startUs;
         const first = turn?.phases.find((p) => lever !== undefined && p.fromUs >= lever);
         if (lever === undefined || !first || first.fromUs >= (run.cycles.at(-1)?.endUs ?? 0)) continue;
@@ -89,7 +90,7 @@ export function leverFindings(
       }
     }
   const maxDark = firstDark?.figures?.maxMs;
-  const first = light.runs[0]?.cycles[0];
+  const first = signalling(light.runs)[0]?.cycles[0];
   if (firstDark && maxDark !== undefined && first && !first.cutShort) {
     const ms = (first.darkUs - first.startUs) / 1000;
     const state = !knownFlasher(flasher) ? 'open' : ms <= maxDark ? 'kept' : 'broken';

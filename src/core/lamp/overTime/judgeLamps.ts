@@ -2,7 +2,7 @@ import type { RunFunction } from '../program/run';
 import { endsOf } from '../program/types';
 import { usOf } from '../waveform';
 import { finding, type TimedFinding } from './finding';
-import { type Flasher, knownFlasher } from './flasher';
+import { type Flasher, knownFlasher, signalling } from './flasher';
 import type { TimedRule } from './rules';
 import type { LampOverTime, LightOverTime } from './simulate';
 import { functionsOverTime, litOf } from './summary';
@@ -33,7 +33,7 @@ export function drlFindings(
   return light.lamps.flatMap((lamp) => {
     const [drl, turn] = ['drl', 'turn'].map((does) => lamp.functions.find((f) => f.program.does === does));
     if (!drl || !turn || !sharePlace(drl, turn)) return [];
-    const found = light.runs.flatMap((run) => {
+    const found = signalling(light.runs).flatMap((run) => {
       const own = turnsOf(lamp, run.cycles[0]?.startUs ?? 0, run.cycles.at(-1)?.endUs ?? 0);
       const [begin, end] = [own[0]?.fromUs, own.at(-1)?.toUs];
       if (begin === undefined || end === undefined || !litBefore(lamp, begin)) return [];

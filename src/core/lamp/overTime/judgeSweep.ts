@@ -1,6 +1,7 @@
 import { outward } from '../program/outward';
 import { endsOf, sweepSteps } from '../program/types';
 import { against, finding, type TimedFinding } from './finding';
+import type { Cycle } from './flasher';
 import type { TimedRule } from './rules';
 import type { LampOverTime, LightOverTime } from './simulate';
 import { functionsOverTime } from './summary';
@@ -17,18 +18,23 @@ export function sweepFindings(light: LightOverTime, rule: TimedRule | null): rea
       return last?.cutShort && last.darkUs === last.endUs ? [last.darkUs] : [];
     }),
   );
-  return light.lamps.flatMap((lamp) => findingsOf(lamp, rule, ended));
+  const patterns = light.runs.flatMap((r) => (r.pattern ? r.cycles : []));
+  return light.lamps.flatMap((lamp) => findingsOf(lamp, rule, ended, patterns));
 }
 
 function findingsOf(
   lamp: LampOverTime,
   rule: TimedRule | null,
   ended: ReadonlySet<number>,
+  patterns: readonly Cycle[],
 ): readonly TimedFinding[] {
   const run = lamp.functions.find((f) => f.program.does === 'turn' && f.program.sweep);
   const sweep = run?.program.sweep;
   const phases = functionsOverTime(lamp).find((f) => f.does === 'turn')?.phases ?? [];
-  const whole = phases.filter((p) => !ended.has(p.toUs));
+  // A flash of locking is no signal: how long it lasts is nobody's rule.
+  const whole = phases.filter(
+    (p) => !ended.has(p.toUs) && !patterns.some((c) => c.startUs <= p.fromUs && p.fromUs < c.endUs),
+  );
   const shortest = whole.reduce<(typeof whole)[number] | null>(
     (least, p) => (!least || p.toUs - p.fromUs < least.toUs - least.fromUs ? p : least),
     null,

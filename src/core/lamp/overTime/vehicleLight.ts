@@ -164,7 +164,11 @@ export function factoryLight(
     lamps: lamps.map((l) => ({ ...l, mode: 'open' })),
     circuits: circuits.length > 0 ? circuits : TURNS,
     // Its own bulbs are the load that it was made for.
-    flasher: flasher && { perMinute: flasher.perMinute, onShare: flasher.onShare },
+    flasher: flasher && {
+      perMinute: flasher.perMinute,
+      onShare: flasher.onShare,
+      ...(flasher.lock ? { lock: flasher.lock } : {}),
+    },
     supplied: (state, flashOn) => ({
       circuitA: new Map(),
       lamps: new Map(

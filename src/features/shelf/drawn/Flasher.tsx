@@ -24,6 +24,9 @@ const COLUMNS: readonly Column[] = [
   within('lowLoad', { ...number('belowA'), name: 'low-below' }),
   within('lowLoad', { ...number('perMinute'), name: 'low-rate' }),
   within('lowLoad', SENSED),
+  within('lock', { ...number('flashes'), name: 'lock-flashes' }),
+  within('lock', { ...number('onMs'), name: 'lock-on' }),
+  within('lock', { ...number('offMs'), name: 'lock-off' }),
   text('kind', { options: Object.keys(FLASHERS) }),
 ];
 

@@ -20,6 +20,7 @@ import { animator, lightsOf } from '../../job/dusk/animate';
 import { FaceSegments } from '../../job/dusk/FaceSegments';
 import { Playhead } from '../../job/dusk/playhead';
 import { type Column, type DrawnProps, figure, flag, ids, number, text, whole, within } from './columns';
+import { FaceAreas } from './FaceAreas';
 import { JsonTable } from './JsonTable';
 
 const COLUMNS: readonly Column[] = [
@@ -98,6 +99,15 @@ export function Program({ value, cells, readOnly, onChange }: DrawnProps) {
           </div>
         )}
       </div>
+      {!readOnly && (
+        <FaceAreas
+          program={program}
+          aspect={face.aspect ?? 2}
+          functions={lightsOn(functions)}
+          inner={innerEnd(end)}
+          onChange={put}
+        />
+      )}
       <JsonTable
         label={tCode('column.program')}
         items={program.functions as unknown as readonly Readonly<Record<string, unknown>>[]}

@@ -3,15 +3,22 @@ import { SHELF_KINDS } from '@/core/catalogue';
 import { RowEditor } from '@/features/shelf/RowEditor';
 import { csvColumns, longColumns, writeCsvRow } from '@/formats/shelf';
 import { may } from '@/server/access';
+import { askedOf } from '@/server/asked';
 import { database } from '@/server/db/connection';
 import { pageActor } from '@/server/page';
 import { shelfRows } from '@/server/shelf/loadShelf';
+import { measuredRow } from '@/server/shelf/measured';
 import { rowHistory } from '@/server/shelf/searchShelf';
 import { stockOf } from '@/server/shelf/stock';
 
 export const metadata = { title: 'Shelf' };
 
-export default async function Page({ params }: { params: Promise<{ kind: string; id: string }> }) {
+interface Props {
+  readonly params: Promise<{ kind: string; id: string }>;
+  readonly searchParams: Promise<Record<string, string | string[] | undefined>>;
+}
+
+export default async function Page({ params, searchParams }: Props) {
   const actor = await pageActor();
   const { kind: asked, id: encoded } = await params;
   const kind = SHELF_KINDS.find((k) => k === asked);
@@ -30,6 +37,15 @@ export default async function Page({ params }: { params: Promise<{ kind: string;
     ];
     return Object.fromEntries(Object.entries(cells).map(laidOut)) as Record<string, string>;
   };
+  const asks = await searchParams;
+  // A job's own measurement, offered to the shelf.
+  const measured = await measuredRow(
+    database(),
+    actor.shopId,
+    { kind, body: head.body },
+    askedOf(asks, 'job'),
+    askedOf(asks, 'timed'),
+  );
   const columns = csvColumns(kind);
   const plugs = kind === 'family' || kind === 'lamp';
   const halves = Object.fromEntries(
@@ -59,6 +75,7 @@ export default async function Page({ params }: { params: Promise<{ kind: string;
       mayEdit={may(actor.role, 'import-shelf')}
       {...(stocked ? { stock: (await stockOf(database(), actor.shopId))[id] ?? null } : {})}
       halves={halves}
+      {...(measured ? { offered: { ...measured, cells: cellsOf(measured.body as typeof head.body) } } : {})}
     />
   );
 }
