@@ -1,5 +1,5 @@
 import { compareText } from '../kernel/reason';
-import { sheetFaults } from '../strip/checkSheet';
+import { sheetFaults } from '../work/checkSheet';
 import { adapterFaults } from './checks/adapter';
 import { checkApplication } from './checks/application';
 import { checkConnectors } from './checks/connector';

@@ -1,7 +1,7 @@
 import type { Figures } from '../electric/formulas';
 import type { ConnectorHalf } from '../harness';
 import type { Application, Family, Lamp, Part, Profile } from '../catalogue/types';
-import type { StepSheet } from '../strip';
+import type { StepSheet } from '../work';
 import type { FactRegistry } from '../vehicle';
 import type { AnyStoredEvent, RowRef } from './events';
 import type { Rates } from './readings/orders';

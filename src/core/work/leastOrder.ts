@@ -1,5 +1,5 @@
 import TinyQueue from 'tinyqueue';
-import { smallestLoop } from '../strip/order';
+import { smallestLoop } from './loop';
 import { hasBit, spaceOf } from './orderSpace';
 import type { FreeStep, OrderTask } from './orderTask';
 
@@ -40,8 +40,10 @@ interface Node {
 /**
  * The order with the least changeover: tools taken, places gone to, states changed. Exact: A* over what is done, the tool in the
  * hand, the place and the states. Ties end the same way each time.
+ * @param inversionMin what it costs besides to do a step before one that is listed earlier, minutes: of orders that are
+ *   nearly as good the one that keeps to the list
  */
-export function leastOrder(task: OrderTask, most = MOST_EXPANDED): LeastOrder {
+export function leastOrder(task: OrderTask, most = MOST_EXPANDED, inversionMin = 0): LeastOrder {
   const { steps } = task;
   const ids = new Set(steps.map((s) => s.id));
   const before = new Map(steps.map((s) => [s.id, s.after.filter((id) => ids.has(id))]));
@@ -66,8 +68,7 @@ export function leastOrder(task: OrderTask, most = MOST_EXPANDED): LeastOrder {
     if (closed.has(node.key)) continue;
     closed.add(node.key);
     const { done, hand, place, state } = space.read(node.key);
-    if (done === all && space.ends(state))
-      return { kind: 'found', minutes: node.cost, moves: walkBack(from, node.key), expanded };
+    if (done === all && space.ends(state)) return found(task, walkBack(from, node.key), expanded);
     expanded += 1;
     if (expanded > most) return { kind: 'undecided', expanded };
     const { cost } = node;
@@ -78,9 +79,11 @@ export function leastOrder(task: OrderTask, most = MOST_EXPANDED): LeastOrder {
       queue.push({ cost: to, bound: to + left, key });
     };
     // What costs nothing and changes nothing is done at once: later it could only cost more.
+    const earlier = (i: number) => passedOver(done, i, steps.length);
     const free = steps.findIndex(
       (_, i) =>
         !hasBit(done, i) &&
+        (inversionMin === 0 || earlier(i) === 0) &&
         covers(done, waits[i] ?? 0) &&
         space.meets(state, i) &&
         space.toolOf(i, hand) === hand &&
@@ -93,7 +96,10 @@ export function leastOrder(task: OrderTask, most = MOST_EXPANDED): LeastOrder {
       if (hasBit(done, i) || !covers(done, waits[i] ?? 0) || !space.meets(state, i)) return;
       reached.add(i);
       const [tool, zone] = [space.toolOf(i, hand), space.zoneOf(i, place)];
-      const minutes = (tool === hand ? 0 : task.toolChangeMin) + (zone === place ? 0 : task.zoneChangeMin);
+      const minutes =
+        (tool === hand ? 0 : task.toolChangeMin) +
+        (zone === place ? 0 : task.zoneChangeMin) +
+        (inversionMin === 0 ? 0 : inversionMin * earlier(i));
       const next = done + bit;
       go(
         space.keyOf(next, tool, zone, space.after(state, i)),
@@ -121,6 +127,57 @@ export function leastOrder(task: OrderTask, most = MOST_EXPANDED): LeastOrder {
   const stuck = steps.find((_, i) => !reached.has(i));
   if (stuck) return { kind: 'state', step: stuck.id, needs: stuck.needs };
   return { kind: 'end', end: task.end ?? {} };
+}
+
+/**
+ * How many steps that are listed before one are not done yet; one that is listed early counts a little more, so that of
+ * two orders with as many the one that leaves the list later is taken.
+ */
+function passedOver(done: number, i: number, steps: number): number {
+  let n = 0;
+  for (let j = 0; j < i; j += 1) if (!hasBit(done, j)) n += 1 + (EARLIER * (steps - j)) / steps;
+  return n;
+}
+/** *Setting*: what a step counts more for being listed first. */
+const EARLIER = 0.01;
+
+/** An order with what it costs by itself, whatever else it was chosen by. */
+const found = (task: OrderTask, moves: readonly OrderMove[], expanded: number): LeastOrder => ({
+  kind: 'found',
+  minutes: changeoverOf(task, moves),
+  moves,
+  expanded,
+});
+
+/** Minutes of changeover of an order: tools, places and states. */
+export function changeoverOf(task: OrderTask, moves: readonly OrderMove[]): number {
+  const steps = new Map(task.steps.map((s) => [s.id, s]));
+  let { tool, zone } = task.start;
+  const states: Record<string, string> = { ...task.start.states };
+  let minutes = 0;
+  const go = (nextTool: string | undefined, nextZone: string | undefined) => {
+    if (nextTool !== undefined && nextTool !== '' && nextTool !== tool) {
+      minutes += task.toolChangeMin;
+      tool = nextTool;
+    }
+    if (nextZone !== undefined && nextZone !== '' && nextZone !== zone) {
+      minutes += task.zoneChangeMin;
+      zone = nextZone;
+    }
+  };
+  for (const m of moves) {
+    if (m.kind === 'step') {
+      const s = steps.get(m.id);
+      go(s?.tool, s?.zone);
+      Object.assign(states, s?.sets ?? {});
+      continue;
+    }
+    const move = task.moves.find((x) => x.name === m.name && x.from === states[m.name] && x.to === m.to);
+    go(move?.tool, move?.zone);
+    minutes += m.minutes;
+    states[m.name] = m.to;
+  }
+  return minutes;
 }
 
 /** Whether every bit of one is in the other; masks may be longer than 31 bits. */

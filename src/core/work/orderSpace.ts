@@ -16,14 +16,17 @@ export function spaceOf(task: OrderTask) {
   ]);
   const names = distinct([
     ...Object.keys(task.start.states),
-    ...task.moves.map((m) => m.name),
+    ...task.moves.flatMap((m) => [m.name, ...Object.keys(m.needs ?? {})]),
     ...task.steps.flatMap((s) => [...Object.keys(s.needs), ...Object.keys(s.sets ?? {})]),
     ...Object.keys(task.end ?? {}),
   ]);
   const values = names.map((name) =>
     distinct([
       task.start.states[name] ?? '',
-      ...task.moves.flatMap((m) => (m.name === name ? [m.from, m.to] : [])),
+      ...task.moves.flatMap((m) => [
+        ...(m.name === name ? [m.from, m.to] : []),
+        ...(m.needs?.[name] === undefined ? [] : [m.needs[name]]),
+      ]),
       ...task.steps.flatMap((s) => [s.needs[name], s.sets?.[name]].filter((v) => v !== undefined)),
       ...(task.end?.[name] === undefined ? [] : [task.end[name]]),
     ]),
@@ -46,7 +49,7 @@ export function spaceOf(task: OrderTask) {
     after: task.steps.map((s) => stateOf(s.sets ?? {}, state)),
     moves: task.moves.flatMap((m) => {
       const i = names.indexOf(m.name);
-      if (valueIn(state, i) !== m.from) return [];
+      if (valueIn(state, i) !== m.from || !suits(state, m.needs ?? {})) return [];
       return [
         {
           ...m,

@@ -19,6 +19,8 @@ export interface StateMove {
   readonly minutes: number;
   readonly tool?: string;
   readonly zone?: string;
+  /** Other states that have to be so for it: power is joined only with every restraint plugged in. */
+  readonly needs?: Readonly<Record<string, string>>;
 }
 
 /** What an order is looked for in. */

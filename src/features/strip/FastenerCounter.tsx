@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { FASTENER_ACTS, type FastenerAct, type GroupBalance } from '@/core/strip';
+import { FASTENER_ACTS, type FastenerAct, type GroupBalance } from '@/core/work';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { stripView } from '@/core/job';
 import { useBusy, useJob, useView } from '../job/JobContext';

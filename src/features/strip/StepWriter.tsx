@@ -2,7 +2,7 @@
 import { type FormEvent, useRef, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { HAND_STEPS, type HandStep, stripView } from '@/core/job';
-import { FASTENER_KINDS, type Zone, ZONES } from '@/core/strip';
+import { FASTENER_KINDS, type Zone, ZONES } from '@/core/work';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useBusy, useJob, useView } from '../job/JobContext';
 

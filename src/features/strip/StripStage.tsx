@@ -1,5 +1,5 @@
 'use client';
-import { stuckSteps } from '@/core/strip';
+import { stuckSteps } from '@/core/work';
 import { useState } from 'react';
 import { isDue, isOwnRow, type StepLine, stripView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';

@@ -1,5 +1,5 @@
 import type { StepLine } from '@/core/job';
-import type { FastenerGroup, WorkStep } from '@/core/strip';
+import type { FastenerGroup, WorkStep } from '@/core/work';
 import type { Words, Wording } from '@/words';
 
 /** A step's title for the way it is done on; of one that the wiring asks for, what it asks. */

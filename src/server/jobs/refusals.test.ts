@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type DemoShop, demoShop } from '../../../e2e/support/demoShop';
 import { envelopeOf, jobInput } from '../../../e2e/support/shops';
-import type { StepSheet } from '@/core/strip';
+import type { StepSheet } from '@/core/work';
 import { shelfRowsById } from '../shelf/loadShelf';
 import { saveRow } from '../shelf/saveRow';
 import { chooseLamp } from './fit';

@@ -1,5 +1,5 @@
 import type { ConnectorHalf } from '../../harness/types';
-import type { StepSheet } from '../../strip/types';
+import type { StepSheet } from '../../work/types';
 import type { FactKey } from '../../vehicle';
 import type { Application } from './application';
 import type { Family } from './family';

@@ -1,5 +1,5 @@
 import { weakMapMemoize } from 'reselect';
-import type { Step, StepSheet } from '../../strip';
+import type { Step, StepSheet } from '../../work';
 import type { End, PositionRole } from '../../vehicle';
 import type { BodyOf, Stored } from '../events';
 

@@ -1,4 +1,4 @@
-import { FASTENER_ACTS } from '../../strip';
+import { FASTENER_ACTS } from '../../work';
 import { id, oneOf, shape, whole } from './form';
 import { eventKind } from './kind';
 

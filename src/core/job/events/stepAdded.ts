@@ -1,4 +1,4 @@
-import { FASTENER_KINDS, ZONES } from '../../strip/types';
+import { FASTENER_KINDS, ZONES } from '../../work/types';
 import { id, number, oneOf, shape, whole, words, yesNo } from './form';
 import { eventKind } from './kind';
 

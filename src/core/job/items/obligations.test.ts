@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { FastenerAct, Step } from '../../strip';
+import type { FastenerAct, Step } from '../../work';
 import type { AnyStoredEvent, StepOutcome } from '../events';
 import { eventMaker, shelfSources } from '../testing/jobKit';
 import { readJob } from '../readJob';

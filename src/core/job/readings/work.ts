@@ -22,9 +22,10 @@ import {
   type UndoCost,
   type VehicleState,
   wayOf,
+  withStates,
   type WorkStep,
   type Zone,
-} from '../../strip';
+} from '../../work';
 import type { Family } from '../../catalogue/types';
 import { type FactRegistry, type PositionKey, positionKey } from '../../vehicle';
 import type { WireWork } from './wireNeeds';
@@ -360,6 +361,6 @@ function parkingState(out: readonly StepLine[], back: readonly StepLine[]): Park
   return {
     apart: apart.map((l) => ({ id: l.step.id, step: l.step })),
     lampsOut: apart.flatMap((l) => (l.step.step.lampOut && l.step.position ? [l.step.position] : [])),
-    state: ticked.reduce<VehicleState>((state, l) => ({ ...state, ...l.step.sets }), ARRIVES),
+    state: ticked.reduce<VehicleState>((state, l) => withStates(state, l.step.sets), ARRIVES),
   };
 }

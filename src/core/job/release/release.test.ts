@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { benchSequence } from '../../bench';
 import { positionKey } from '../../vehicle';
-import type { FastenerAct } from '../../strip';
+import type { FastenerAct } from '../../work';
 import type { AnyStoredEvent } from '../events';
 import { POSITION, shelf } from '../testing/wain';
 import { eventMaker, shelfJob, shelfSources } from '../testing/jobKit';

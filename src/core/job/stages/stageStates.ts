@@ -1,4 +1,4 @@
-import { stuckSteps } from '../../strip';
+import { stuckSteps } from '../../work';
 import { type Reason, reason } from '../../kernel/reason';
 import { factRef, type FactRef, type ResolvedFact, splitFactRef } from '../../vehicle';
 import type { JobRecord } from '../fold';

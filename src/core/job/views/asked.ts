@@ -1,6 +1,6 @@
 import { type Rule, predicatesOf, predicateTest } from '../../rule';
 import type { Application, Family, Profile } from '../../catalogue/types';
-import type { StepSheet } from '../../strip';
+import type { StepSheet } from '../../work';
 import { type FactRegistry, type Position, positionKey } from '../../vehicle';
 
 /** Facts that every job asks, whatever the line. */

@@ -1,6 +1,6 @@
 import type { Application, Family, Lamp, Part, Profile, ShelfKind } from '@/core/catalogue';
 import type { ConnectorHalf } from '@/core/harness';
-import type { StepSheet } from '@/core/strip';
+import type { StepSheet } from '@/core/work';
 import type { FactKey } from '@/core/vehicle';
 import type { ShelfLine } from '@/features/shelf/ShelfList';
 import type { Words } from '@/words';

@@ -31,7 +31,7 @@ export function sheetFaults(sheet: StepSheet): readonly SheetFault[] {
     step.after?.forEach((e, j) => refer(`/steps/${i}/after/${j}/step`, e.step));
     step.back?.before?.forEach((e, j) => refer(`/steps/${i}/back/before/${j}/step`, e.step));
     for (const part of ['needs', 'sets'] as const)
-      for (const [name, value] of Object.entries(step[part] ?? {})) {
+      for (const [name, value = ''] of Object.entries(step[part] ?? {})) {
         const values: readonly string[] = VEHICLE_STATES[name as keyof typeof VEHICLE_STATES] ?? [];
         if (!values.includes(value)) fault(`/steps/${i}/${part}/${name}`, 'no-such-state', { name, value });
       }

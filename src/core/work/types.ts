@@ -56,12 +56,17 @@ export const VEHICLE_STATES = {
   battery: ['connected', 'disconnected'],
   lift: ['down', 'up'],
 } as const;
-/** A thing about the vehicle that steps change. */
-export type StateName = keyof typeof VEHICLE_STATES;
-/** How the vehicle stands, every thing named. */
-export type VehicleState = Readonly<Record<StateName, string>>;
+/** How the vehicle stands: the states that every line has, and those of its own. */
+export type VehicleState = Readonly<Record<string, string>>;
 /** Some of it. */
-export type StatePart = Readonly<Partial<Record<StateName, string>>>;
+export type StatePart = Readonly<Partial<Record<string, string>>>;
+
+/** A vehicle after something has set some of its states. */
+export function withStates(state: VehicleState, part: StatePart | undefined): VehicleState {
+  const next: Record<string, string> = { ...state };
+  for (const [name, value] of Object.entries(part ?? {})) if (value !== undefined) next[name] = value;
+  return next;
+}
 
 /** What a step can warn of. */
 export const STEP_CAUTIONS = [

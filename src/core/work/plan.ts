@@ -2,7 +2,15 @@ import { plannedStep, sheetStep } from '../kernel/ids';
 import type { Reason } from '../kernel/reason';
 import type { PositionKey, Side } from '../vehicle';
 import { ARRIVES, type Orderable, orderAsListed, type Ordering, orderSteps } from './order';
-import { type Edge, type StatePart, type Step, type StepSheet, type VehicleState, wayOf } from './types';
+import {
+  type Edge,
+  type StatePart,
+  type Step,
+  type StepSheet,
+  type VehicleState,
+  wayOf,
+  withStates,
+} from './types';
 
 /** A step at its place: once for the vehicle (`position: null`) or at one lamp. */
 export interface WorkStep extends Orderable {
@@ -110,7 +118,8 @@ function outStep(placed: Placed, all: readonly Placed[]): WorkStep {
 
 const hand = ({ step, position }: Placed) => ({
   place: `${step.zone}/${position ?? ''}`,
-  tool: step.tool ? `${step.tool.kind} ${step.tool.size ?? ''}` : '',
+  // Hands need nothing taken up, and what is held stays in one of them.
+  tool: step.tool && step.tool.kind !== 'hands' ? `${step.tool.kind} ${step.tool.size ?? ''}` : '',
 });
 
 /**
@@ -168,8 +177,8 @@ export function wayBack(out: readonly WorkStep[], all: readonly Placed[]): Order
       ...hand(placed),
     };
   };
-  const end = out.reduce<VehicleState>((s, x) => ({ ...s, ...x.sets }), ARRIVES);
-  return orderAsListed([...extra.map(backOf), ...turned.map(backOf)].sort(firstsFirst), end);
+  const end = out.reduce<VehicleState>((s, x) => withStates(s, x.sets), ARRIVES);
+  return orderAsListed([...extra.map(backOf), ...turned.map(backOf)].sort(firstsFirst), { start: end });
 }
 
 /** Steps that only the way back has come as early as their edges let them; the sort keeps the rest as it is. */
@@ -181,13 +190,13 @@ function statesBefore(out: readonly WorkStep[]): ReadonlyMap<string, VehicleStat
   let state = ARRIVES;
   for (const s of out) {
     found.set(s.id, state);
-    state = { ...state, ...s.sets };
+    state = withStates(state, s.sets);
   }
   return found;
 }
 
 function restored(sets: StatePart | undefined, before: VehicleState | undefined): StatePart {
   return Object.fromEntries(
-    Object.keys(sets ?? {}).map((name) => [name, before?.[name as keyof VehicleState] ?? '']),
+    Object.keys(sets ?? {}).map((name): [string, string] => [name, before?.[name] ?? '']),
   );
 }
