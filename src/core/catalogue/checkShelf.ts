@@ -32,7 +32,15 @@ export function checkShelf(shelf: Shelf): readonly ShelfFault[] {
     const at = `/stepSheets/${i}`;
     sheet.families.forEach((id, j) => on.refer(`${at}/families/${j}`, 'family', id));
     if (sheet.when) on.rule(`${at}/when`, sheet.when);
-    on.take(sheetFaults(sheet).map((f) => ({ path: `${at}${f.path}`, reason: f.reason })));
+    // A sheet for several lines has to be right for each of them.
+    const lines = shelf.families.filter((f) => sheet.families.includes(f.id));
+    const faults = (lines.length > 0 ? lines : [null]).flatMap((line) => sheetFaults(sheet, line?.states));
+    const said = new Set<string>();
+    for (const f of faults) {
+      const key = `${f.path} ${JSON.stringify(f.reason)}`;
+      if (!said.has(key)) on.take([{ path: `${at}${f.path}`, reason: f.reason }]);
+      said.add(key);
+    }
   });
   checkConnectors(shelf.connectors, on);
   shelf.lamps.forEach((lamp, i) => checkLamp(`/lamps/${i}`, lamp, on));

@@ -3,7 +3,8 @@ import { type Reason, reason, type GivenFacts, type ReasonCode } from '../kernel
 import { nearestName } from '../kernel/nearestName';
 import type { PositionKey, Side } from '../vehicle';
 import { stripPlan } from './plan';
-import { type StepSheet, VEHICLE_STATES, wayOf } from './types';
+import { type StateRow, valuesOf } from './states';
+import { type StepSheet, wayOf } from './types';
 
 /** One thing wrong with a sheet, with the JSON Pointer inside it. */
 export interface SheetFault {
@@ -15,7 +16,7 @@ export interface SheetFault {
  * Checks a step sheet: ids once, edges that lead to a step of the sheet, states that exist, no ring of waiting, every
  * needed state reached, one step that takes the old lamp out. Loops are named by their smallest ring.
  */
-export function sheetFaults(sheet: StepSheet): readonly SheetFault[] {
+export function sheetFaults(sheet: StepSheet, states: readonly StateRow[] = []): readonly SheetFault[] {
   const faults: SheetFault[] = [];
   const fault = <C extends ReasonCode>(path: string, code: C, ...facts: GivenFacts<C>) =>
     faults.push({ path, reason: reason(code, ...facts) });
@@ -32,7 +33,7 @@ export function sheetFaults(sheet: StepSheet): readonly SheetFault[] {
     step.back?.before?.forEach((e, j) => refer(`/steps/${i}/back/before/${j}/step`, e.step));
     for (const part of ['needs', 'sets'] as const)
       for (const [name, value = ''] of Object.entries(step[part] ?? {})) {
-        const values: readonly string[] = VEHICLE_STATES[name as keyof typeof VEHICLE_STATES] ?? [];
+        const values = valuesOf(states, name);
         if (!values.includes(value)) fault(`/steps/${i}/${part}/${name}`, 'no-such-state', { name, value });
       }
     const groups = (step.fasteners ?? []).map((g) => g.id);
@@ -53,7 +54,7 @@ export function sheetFaults(sheet: StepSheet): readonly SheetFault[] {
   });
   if (!sheet.steps.some((s) => s.lampOut)) fault('/steps', 'no-lamp-out');
   if (faults.length > 0) return faults;
-  const plan = stripPlan([{ sheet, positions: SAMPLE_SIDES }]);
+  const plan = stripPlan([{ sheet, positions: SAMPLE_SIDES }], states);
   if (plan.kind === 'plan') return faults;
   if (plan.fault.kind === 'loop')
     fault('/steps', 'step-loop', { steps: [...new Set(plan.fault.loop.map(sheetStep))], way: plan.way });

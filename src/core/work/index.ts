@@ -1,5 +1,6 @@
 export * from './types';
 export { ARRIVES, type Ordering, type Orderable } from './order';
 export { type SheetUse, stripPlan, stuckSteps, type StripPlan, type WorkStep } from './plan';
+export { arrives, type StateRow } from './states';
 export * from './fastenerCount';
 export { type HoldPoint, holdPoint, undoCost, type UndoCost } from './lateFind';

@@ -2,7 +2,7 @@ import type { OrderMove } from './leastOrder';
 import type { FreeStep, OrderTask, StateMove } from './orderTask';
 
 /** Ways of having come so far that are tried: no two with the same steps done and the vehicle standing the same. */
-const MAX_TRIES = 200_000;
+const MAX_TRIES = 50_000;
 
 /** A feasible order, the step that no order can do, or nothing found in so many tries. */
 export type Listed =

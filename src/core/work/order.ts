@@ -57,8 +57,8 @@ export const ZONE_CHANGE_MIN = 1;
 /** *Setting*: of orders that cost at most this share more, the one that keeps nearest to the sheet. */
 const NEARLY = 0.02;
 /** *Settings*: ways of having come so far that are looked at for the least order, and for the one nearest to the list. */
-const MOST_EXACT = 250_000;
-const MOST_NEAREST = 60_000;
+const MOST_EXACT = 60_000;
+const MOST_NEAREST = 20_000;
 
 /** How ordering goes about it. */
 export interface OrderOptions {

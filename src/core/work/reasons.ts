@@ -1,9 +1,10 @@
-import type { NoFacts } from '../kernel/reason';
+import type { NoFacts, Prose } from '../kernel/reason';
 
 declare module '../kernel/reason' {
   interface ReasonFacts {
     'no-such-step': { readonly step: string };
     'no-such-step-near': { readonly step: string; readonly near: string };
+    'state-brought': { readonly state: Prose; readonly value: Prose };
     'no-such-state': { readonly name: string; readonly value: string };
     'bag-mixes-lengths': { readonly bag: string };
     'fasteners-back-only': { readonly step: string };

@@ -46,10 +46,10 @@ export function StripBecause({ way, line }: { way: 'out' | 'back'; line: StepLin
               : t('strip.move-with-care'),
           detail:
             words.list(
-              Object.entries(strip.parking.state).flatMap(([name, value]) =>
-                value === 'closed' || value === 'off' || value === 'down' || value === 'connected'
-                  ? []
-                  : [tCode(`state.${name}.${value}`)],
+              strip.parking.away.map((a) =>
+                a.words
+                  ? `${words.prose(a.words.state)}: ${words.prose(a.words.value)}`
+                  : tCode(`state.${a.name}.${a.value}`),
               ),
             ) || null,
         },

@@ -192,6 +192,8 @@ export type Figure =
     }
   | null;
 export type End = 'front' | 'rear' | 'side' | 'roof';
+export type Zone =
+  'front' | 'engine-bay' | 'wheel-arch' | 'under' | 'side' | 'roof' | 'cab' | 'load-space' | 'rear' | 'bench';
 export type StepKind = 'remove' | 'loosen' | 'isolate' | 'transfer' | 'lasting-change' | 'look' | 'prove';
 
 /**
@@ -602,6 +604,7 @@ export interface Family {
     source: 'maker-table' | 'maker-note' | 'supplier' | 'seen-here' | 'sibling';
   }[];
   flasher?: Flasher;
+  states?: StateRow[];
   /**
    * Measures of the body, mm; what is absent follows from style and length.
    */
@@ -734,6 +737,45 @@ export interface Flasher {
   };
   kind?: 'load-sensing' | 'fixed-load-thermal' | 'heavy-duty' | 'made-for-led';
 }
+/**
+ * A state of a vehicle line that steps need and set. The first value is how it arrives.
+ */
+export interface StateRow {
+  id: Id;
+  name: Prose;
+  values: {
+    id: Id;
+    name: Prose;
+  }[];
+  moves: {
+    from: Id;
+    to: Id;
+    minutes: number;
+    tool?: Tool;
+    zone?: Zone;
+    needs?: StatePart;
+  }[];
+}
+export interface Tool {
+  kind:
+    | 'socket'
+    | 'spanner'
+    | 'hex-key'
+    | 'star-bit'
+    | 'cross-head'
+    | 'flat-blade'
+    | 'trim-tool'
+    | 'pick'
+    | 'pliers'
+    | 'hands';
+  size?: string;
+}
+/**
+ * States of the vehicle by name.
+ */
+export interface StatePart {
+  [k: string]: string;
+}
 export interface Application {
   id: Id;
   families: Id[];
@@ -786,31 +828,8 @@ export interface Step {
   title: Prose;
   detail?: Prose;
   exception?: Prose;
-  zone:
-    | 'front'
-    | 'engine-bay'
-    | 'wheel-arch'
-    | 'under'
-    | 'side'
-    | 'roof'
-    | 'cab'
-    | 'load-space'
-    | 'rear'
-    | 'bench';
-  tool?: {
-    kind:
-      | 'socket'
-      | 'spanner'
-      | 'hex-key'
-      | 'star-bit'
-      | 'cross-head'
-      | 'flat-blade'
-      | 'trim-tool'
-      | 'pick'
-      | 'pliers'
-      | 'hands';
-    size?: string;
-  };
+  zone: Zone;
+  tool?: Tool;
   minutes: number;
   fasteners?: FastenerGroup[];
   cautions?: (
@@ -850,12 +869,6 @@ export interface FastenerGroup {
   count: number;
   reuse: 'reuse' | 'if-sound' | 'replace';
   bag?: string;
-}
-/**
- * States of the vehicle by name.
- */
-export interface StatePart {
-  [k: string]: string;
 }
 export interface Edge {
   step: Id;

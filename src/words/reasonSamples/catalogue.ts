@@ -53,6 +53,7 @@ export const catalogue = {
   'no-such-position': { position: 'headlamp.front.left' },
   'no-such-row': { kind: 'connector', id: 'brace-lift' },
   'no-such-row-near': { kind: 'lamp', id: 'brace-lift', near: 'brace-left' },
+  'state-brought': { state: { 'en-GB': 'Seat' }, value: { 'en-GB': 'off' } },
   'no-such-state': { name: 'bonnet', value: 'open' },
   'no-such-step': { step: 'bumper-off' },
   'no-such-step-near': { step: 'bumper-off', near: 'brace-left' },

@@ -2,6 +2,7 @@ import type { BodyGiven, BodyStyle } from '../../body';
 import type { Circuit } from '../../controls';
 import type { Battery, FuseBox, PluginLead } from '../../harness/feed/fuseBox';
 import type { VehiclePlug } from '../../harness/types';
+import type { StateRow } from '../../work/states';
 import type { Flasher } from '../../lamp/overTime/flasher';
 import type { LampProgram } from '../../lamp/program/types';
 import type { Rule, StatementSource } from '../../rule';
@@ -69,4 +70,6 @@ export interface Family {
   readonly leads?: readonly PluginLead[];
   /** Absent: nobody knows how it flashes. */
   readonly flasher?: Flasher;
+  /** States of its own that steps need and set, and how they are changed. Absent: those that every line has, by steps alone. */
+  readonly states?: readonly StateRow[];
 }

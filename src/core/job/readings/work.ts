@@ -1,12 +1,13 @@
 import { sheetStep, wayStep } from '../../kernel/ids';
 import { weakMapMemoize } from 'reselect';
+import type { Prose } from '../../kernel/reason';
 import { sameList } from '../../kernel/part';
 import { isAddedStep, withAddedSteps } from '../byHand/handSteps';
 import { type Certainty, certainty } from '../../fitment/functionRows';
 import { bindAt } from '../../rule/condition';
 import type { Known } from '../../fitment';
 import {
-  ARRIVES,
+  arrives,
   fastenerBalance,
   type FastenerEntry,
   type GroupBalance,
@@ -16,6 +17,7 @@ import {
   type SheetUse,
   type Step,
   type StripPlan,
+  type StateRow,
   type StepSheet,
   totalBalance,
   undoCost,
@@ -83,6 +85,16 @@ export interface ParkingState {
   readonly apart: readonly { readonly id: string; readonly step: WorkStep }[];
   readonly lampsOut: readonly PositionKey[];
   readonly state: VehicleState;
+  /** What stands otherwise than it arrived, with the line's own words for it where it has some. */
+  readonly away: readonly StateAway[];
+}
+
+/** A state of the vehicle that is not as it arrived. */
+export interface StateAway {
+  readonly name: string;
+  readonly value: string;
+  /** null: a state that every line has. */
+  readonly words: { readonly state: Prose; readonly value: Prose } | null;
 }
 
 /** The work at the vehicle as it stands: steps, fasteners, what is apart. */
@@ -110,10 +122,15 @@ export interface StripSources {
 }
 
 /** The steps of some sheets: sheets by their identity, where they are used by its text. */
-const planOf = weakMapMemoize((usedText: string, ...sheets: readonly StepSheet[]): StripPlan => {
-  const used = JSON.parse(usedText) as readonly SheetUse['positions'][];
-  return stripPlan(sheets.map((sheet, i) => ({ sheet, positions: used[i] ?? [] })));
-});
+const planOf = weakMapMemoize(
+  (usedText: string, family: Family, ...sheets: readonly StepSheet[]): StripPlan => {
+    const used = JSON.parse(usedText) as readonly SheetUse['positions'][];
+    return stripPlan(
+      sheets.map((sheet, i) => ({ sheet, positions: used[i] ?? [] })),
+      family.states,
+    );
+  },
+);
 const holdOf = weakMapMemoize(holdPoint);
 
 /** Reads how a job's vehicle comes apart and together: the sheets, the steps with their ticks, the fasteners. */
@@ -136,7 +153,7 @@ export function readStripping(
         ]
       : [],
   );
-  const plan = planOf(JSON.stringify(used.map((u) => u.positions)), ...used.map((u) => u.sheet));
+  const plan = planOf(JSON.stringify(used.map((u) => u.positions)), s.family, ...used.map((u) => u.sheet));
   const out = plan.kind === 'plan' ? plan.out : [];
   // What the wiring asks for is laid and made before the lamps go back.
   const ends = new Map(s.family.places.map((p) => [positionKey(p.position), p.position.end]));
@@ -166,7 +183,7 @@ export function readStripping(
     balance,
     total: totalBalance(balance),
     entries: record.counts.map((e) => ({ ...e.body, event: e.id, by: e.user })),
-    parking: parkingState(outLines, backLines),
+    parking: parkingState(outLines, backLines, s.family.states ?? []),
     lateFind: Object.fromEntries(positions.map((p) => [p, undoCost(plan, p, doneBack)])),
   };
 }
@@ -350,7 +367,11 @@ function bothWays(step: Step): number {
   return (way === 'back' ? 0 : step.minutes) + (way === 'out' ? 0 : (step.back?.minutes ?? step.minutes));
 }
 
-function parkingState(out: readonly StepLine[], back: readonly StepLine[]): ParkingState | null {
+function parkingState(
+  out: readonly StepLine[],
+  back: readonly StepLine[],
+  states: readonly StateRow[],
+): ParkingState | null {
   const restored = new Set(back.filter((l) => l.tick !== null).map((l) => l.step.id));
   const returns = new Set(back.map((l) => l.step.id));
   const apart = out.filter((l) => isDone(l) && returns.has(l.step.id) && !restored.has(l.step.id));
@@ -358,9 +379,17 @@ function parkingState(out: readonly StepLine[], back: readonly StepLine[]): Park
   const ticked = [...out, ...back]
     .filter(isDone)
     .sort((a, b) => ((a.tick?.at ?? '') < (b.tick?.at ?? '') ? -1 : 1));
+  const start = arrives(states);
+  const state = ticked.reduce<VehicleState>((now, l) => withStates(now, l.step.sets), start);
   return {
     apart: apart.map((l) => ({ id: l.step.id, step: l.step })),
     lampsOut: apart.flatMap((l) => (l.step.step.lampOut && l.step.position ? [l.step.position] : [])),
-    state: ticked.reduce<VehicleState>((state, l) => withStates(state, l.step.sets), ARRIVES),
+    state,
+    away: Object.entries(state).flatMap(([name, value]): readonly StateAway[] => {
+      if (value === start[name]) return [];
+      const row = states.find((r) => r.id === name);
+      const words = row && { state: row.name, value: row.values.find((v) => v.id === value)?.name ?? {} };
+      return [{ name, value, words: words ?? null }];
+    }),
   };
 }
