@@ -23,6 +23,10 @@ export const ROUTES: readonly Route[] = [
   { folder: 'held', method: 'GET', path: () => '/held', reach: 'shop' },
   { folder: '', method: 'GET', path: () => '/', reach: 'shop' },
   { folder: 'calculators', method: 'GET', path: () => '/calculators', reach: 'shop' },
+  { folder: 'bay', method: 'GET', path: () => '/bay', reach: 'public' },
+  { folder: 'bay.webmanifest', method: 'GET', path: () => '/bay.webmanifest', reach: 'public' },
+  { folder: 'serwist/[path]', method: 'GET', path: () => '/serwist/sw.js', reach: 'public' },
+  { folder: 'api/bay', method: 'GET', path: () => '/api/bay', reach: 'shop' },
   { folder: 'kit', method: 'GET', path: () => '/kit', reach: 'public' },
   { folder: 'first-day', method: 'GET', path: () => '/first-day', reach: 'public' },
   {

@@ -13,6 +13,8 @@ function contentPolicy(nonce: string): string {
     "style-src-attr 'unsafe-inline'",
     "img-src 'self' data: blob:",
     "font-src 'self'",
+    "worker-src 'self'",
+    "manifest-src 'self'",
     "connect-src 'self'",
     "object-src 'none'",
     "base-uri 'none'",

@@ -11,8 +11,11 @@ export const metadata: Metadata = { title: { default: 'Yonder Bolt', template: '
 export const viewport: Viewport = { width: 'device-width', initialScale: 1 };
 
 export default async function RootLayout({ children }: { children: ReactNode }) {
-  const nonce = (await headers()).get('x-nonce') ?? '';
-  const actor = await currentActor();
+  const heard = await headers();
+  const nonce = heard.get('x-nonce') ?? '';
+  // The bay view’s shell is kept on devices: it knows no person and no zone.
+  const shell = heard.get('x-path') === '/bay';
+  const actor = shell ? null : await currentActor();
   const locale = localeOf(actor?.locale ?? 'en-GB');
   return (
     <html lang={locale}>

@@ -9,4 +9,6 @@ export {
 } from './outbox/outbox';
 export type { Answer } from './outbox/post';
 export { type Waiting } from './outbox/store';
+export { type Bay, type BayState, openBay } from './bay/bay';
+export { openBayStore, type PackHere } from './bay/bayStore';
 export { type JobClient, type JobNews, openJobClient } from './job/jobClient';

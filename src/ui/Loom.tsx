@@ -79,7 +79,7 @@ export function Loom({
   onOpen?: (stage: string) => void;
 }) {
   return (
-    <nav aria-label={label} className="no-print overflow-x-auto border-b border-line">
+    <nav aria-label={label} className="no-print relative overflow-x-auto border-b border-line">
       <ol className="grid min-w-[980px] grid-cols-9">
         {stages.map((s, i) => {
           const here = s.stage === current;

@@ -11,6 +11,8 @@ export function TopBar({ shop, person, role }: { shop: string; person: string; r
   const router = useRouter();
   const signOut = async () => {
     await postJson('/api/auth/sign-out', {});
+    // What was taken along goes with the person; what waits to be sent stays.
+    indexedDB.deleteDatabase('yonder-bay');
     router.replace('/sign-in');
     // What the browser remembers of pages goes with the session.
     router.refresh();
@@ -21,17 +23,17 @@ export function TopBar({ shop, person, role }: { shop: string; person: string; r
   };
   const other = locale === 'en-GB' ? 'en-US' : 'en-GB';
   return (
-    <header className="no-print flex h-12 items-center gap-6 border-b border-line px-5">
+    <header className="no-print flex min-h-12 flex-wrap items-center gap-x-6 gap-y-1 border-b border-line px-5 max-lg:py-2 lg:h-12">
       <Link href="/" className="flex items-center gap-2.5 font-head text-lg font-bold">
         <BoltMark size={26} /> Yonder Bolt
       </Link>
-      <nav aria-label={t('nav.label')} className="flex gap-5">
+      <nav aria-label={t('nav.label')} className="flex flex-wrap gap-x-5">
         <Link href="/">{t('nav.board')}</Link>
         <Link href="/shelf/family">{t('nav.shelf')}</Link>
         <Link href="/calculators">{t('nav.calculators')}</Link>
         {role === 'lead' && <Link href="/shop/people">{t('nav.shop')}</Link>}
       </nav>
-      <p className="ml-auto text-sm text-soft">
+      <p className="text-sm text-soft lg:ml-auto">
         {shop} ·{' '}
         <Link href="/me" className="text-ink underline decoration-line underline-offset-3">
           {person}

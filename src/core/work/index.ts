@@ -1,5 +1,5 @@
 export * from './types';
-export { ARRIVES, type Ordering, type Orderable } from './order';
+export { type Ordering, type Orderable } from './order';
 export { type SheetUse, stripPlan, stuckSteps, type StripPlan, type WorkStep } from './plan';
 export { arrives, type StateRow } from './states';
 export * from './fastenerCount';

@@ -51,8 +51,9 @@ export const ARRIVES: VehicleState = Object.fromEntries(
   Object.entries(VEHICLE_STATES).map(([name, values]) => [name, values[0]]),
 );
 
-/** *Settings*: minutes to take another tool, to go to another place. */
+/** *Setting*: minutes to take another tool. */
 export const TOOL_CHANGE_MIN = 0.5;
+/** *Setting*: minutes to go to another place. */
 export const ZONE_CHANGE_MIN = 1;
 /** *Setting*: of orders that cost at most this share more, the one that keeps nearest to the sheet. */
 const NEARLY = 0.02;

@@ -28,6 +28,8 @@ export interface JobClient {
   /** The job as it is on this device: what the server sent, with what was written here since. */
   readonly state: () => Job;
   readonly subscribe: (listen: () => void) => () => void;
+  /** The job as the server told it last, without what waits here to be sent. */
+  readonly told: () => JobPack;
   /** Fetches what came since. */
   readonly sync: () => Promise<void>;
   /** Takes a newer pack of the server’s; an older one is passed over. */
@@ -148,6 +150,7 @@ export function openJobClient(first: JobPack, role: Role, fetch: typeof globalTh
       listeners.add(listen);
       return () => listeners.delete(listen);
     },
+    told: () => pack,
     sync,
     take,
     lend: (rows) => {

@@ -51,7 +51,7 @@ export function ArriveStage() {
         <h2 className="text-2xl">{t('stage.arrive')}</h2>
         <p className="mb-3 text-soft">“{arrive.words}”</p>
         <Tabs.Root value={tab} onValueChange={(v) => void setTab(v as (typeof TABS)[number])}>
-          <Tabs.List aria-label={t('stage.arrive')} className="flex gap-5 border-b border-line">
+          <Tabs.List aria-label={t('stage.arrive')} className="flex flex-wrap gap-x-5 border-b border-line">
             {TABS.map((name) => (
               <Tabs.Trigger
                 key={name}

@@ -13,21 +13,23 @@ export function JobTable({ jobs, empty }: { jobs: readonly BoardJob[]; empty: st
   const say = useMemo(() => wording(words, { label: () => null, unit: () => null }), [words]);
   if (jobs.length === 0) return <p className="border-t border-line py-4 text-soft">{empty}</p>;
   return (
-    <table className="w-full border-collapse">
-      <thead className="text-left text-sm text-soft">
-        <tr className="border-b border-line">
-          <th className="w-20 py-1.5 font-semibold">{t('board.job')}</th>
-          <th className="font-semibold">{t('board.vehicle')}</th>
-          <th className="w-64 font-semibold">{t('board.loom')}</th>
-          <th className="w-[26rem] font-semibold">{t('board.waits')}</th>
-        </tr>
-      </thead>
-      <tbody>
-        {jobs.map((j) => (
-          <JobRow key={j.id} job={j} say={say} />
-        ))}
-      </tbody>
-    </table>
+    <div className="relative overflow-x-auto">
+      <table className="w-full border-collapse">
+        <thead className="text-left text-sm text-soft">
+          <tr className="border-b border-line">
+            <th className="w-20 py-1.5 font-semibold">{t('board.job')}</th>
+            <th className="font-semibold">{t('board.vehicle')}</th>
+            <th className="w-64 font-semibold">{t('board.loom')}</th>
+            <th className="w-[26rem] font-semibold">{t('board.waits')}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {jobs.map((j) => (
+            <JobRow key={j.id} job={j} say={say} />
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }
 

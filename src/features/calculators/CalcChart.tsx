@@ -27,7 +27,7 @@ export function CalcChart({
   label: string;
 }) {
   return (
-    <figure aria-label={label}>
+    <figure aria-label={label} className="relative overflow-x-auto" tabIndex={0}>
       <LineChart
         width={620}
         height={240}

@@ -98,9 +98,9 @@ export function Sheet({
   noted: Noted | null;
 }) {
   return (
-    <div className="grid gap-x-10 gap-y-5 md:grid-cols-[19rem_1fr]">
-      <div className="grid content-start gap-4">{fields}</div>
-      <div className="grid content-start gap-4">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-5 md:grid-cols-[19rem_minmax(0,1fr)]">
+      <div className="grid min-w-0 content-start gap-4">{fields}</div>
+      <div className="grid min-w-0 content-start gap-4">
         <div aria-live="polite">{result}</div>
         {chart}
         <p className="border-t border-line pt-2 text-sm">

@@ -91,7 +91,11 @@ export function FitStage({ data }: { data: FitData }) {
           <p className="text-soft">{t('fit.count', { count: list.length })}</p>
         </header>
         <SwapTabs />
-        <div className="flex gap-5 border-b border-line" role="tablist" aria-label={t('stage.fit')}>
+        <div
+          className="flex flex-wrap gap-x-5 border-b border-line"
+          role="tablist"
+          aria-label={t('stage.fit')}
+        >
           {PARTS.map((p) => (
             <button
               key={p}

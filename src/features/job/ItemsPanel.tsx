@@ -14,7 +14,7 @@ export function ItemsPanel() {
   const open = view.items.filter((i) => i.closed === null);
   const closed = view.items.filter((i) => i.closed !== null);
   return (
-    <div className="grid gap-5">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
       {open.length === 0 && <p className="text-soft">{t('items.none-open')}</p>}
       <ul>
         {open.map((item) => (

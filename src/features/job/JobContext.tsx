@@ -61,16 +61,21 @@ export const useBusy = (): boolean => useSent().state.kind === 'sending';
 export function JobProvider({
   pack: first,
   role,
+  onTold,
   children,
 }: {
   pack: JobPack;
   role: Role;
+  /** Is given the job whenever the server has told more of it. */
+  onTold?: (pack: JobPack) => void;
   children: ReactNode;
 }) {
   const words = useWords();
   const rights = useMemo(() => rightsOf(role), [role]);
   const client = useJobClient(first, role);
   const job = useSyncExternalStore(client.subscribe, client.state, client.state);
+  const told = client.told();
+  useEffect(() => onTold?.(told), [onTold, told]);
   const view = frameView(job);
   const { sender: plain, sent } = useSend(view.id, view.lastAt, view.frontiers, client.sync);
   const { lock, names } = view;

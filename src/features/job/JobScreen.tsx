@@ -88,7 +88,7 @@ function Frame({ children }: { children: (stage: Stage) => ReactNode }) {
     <div className="flex flex-col lg:h-[calc(100dvh-3rem-var(--bar,0px))]">
       <Loom stages={stages} current={stage} label={t('loom.label')} onOpen={(s) => open(s as Stage)} />
       <StandingBar />
-      <div className="grid min-h-0 flex-1 lg:grid-cols-[15rem_minmax(0,1fr)_18rem]">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[15rem_minmax(0,1fr)_18rem]">
         <PlanColumn />
         {children(stage)}
       </div>

@@ -24,9 +24,9 @@ export function OpenItemRow({ item, here = false }: { item: OpenItem; here?: boo
   const recheck = recheckable(item) && rights.workAtVehicle;
   return (
     <li className="border-b border-line py-2" data-item={item.id} data-origin={item.origin}>
-      <div className="flex items-baseline gap-3">
+      <div className="flex flex-wrap items-baseline gap-x-3">
         <span className="w-28 shrink-0 text-sm text-plum">{tCode(`origin.${item.origin}`)}</span>
-        <span className="flex-1">
+        <span className="min-w-[12rem] flex-1">
           {say.item(item)}
           {item.raisedBy && view.names[item.raisedBy] && (
             <span className="text-sm text-soft"> · {view.names[item.raisedBy]}</span>

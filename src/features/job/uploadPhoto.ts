@@ -1,8 +1,8 @@
 /** Longest side that leaves the device, px. */
 const SENT_PX = 1920;
 
-/** Makes a picture smaller, names it by its hash and sends it. */
-export async function uploadPhoto(file: File): Promise<{ id: string } | { fault: string }> {
+/** A picture as it leaves the device: smaller, upright, named by its hash; null: the file is no picture. */
+export async function preparedPhoto(file: Blob): Promise<{ id: string; bytes: ArrayBuffer } | null> {
   let bytes: ArrayBuffer;
   try {
     const bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' });
@@ -14,10 +14,18 @@ export async function uploadPhoto(file: File): Promise<{ id: string } | { fault:
     canvas.getContext('2d')?.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
     bytes = await (await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.85 })).arrayBuffer();
   } catch {
-    return { fault: 'no-picture' };
+    return null;
   }
   const digest = await crypto.subtle.digest('SHA-256', bytes);
   const id = [...new Uint8Array(digest)].map((b) => b.toString(16).padStart(2, '0')).join('');
+  return { id, bytes };
+}
+
+/** Makes a picture smaller, names it by its hash and sends it. */
+export async function uploadPhoto(file: File): Promise<{ id: string } | { fault: string }> {
+  const prepared = await preparedPhoto(file);
+  if (!prepared) return { fault: 'no-picture' };
+  const { id, bytes } = prepared;
   try {
     const answer = await fetch(`/api/photos?id=${id}`, {
       method: 'POST',

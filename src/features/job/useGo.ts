@@ -1,5 +1,5 @@
 'use client';
-import { useCallback } from 'react';
+import { createContext, useCallback, useContext } from 'react';
 import type { ItemPlace, Stage } from '@/core/job';
 import { useJob } from './JobContext';
 
@@ -15,8 +15,16 @@ export function placeHref(job: string, { stage, part, position }: ItemPlace): st
   return `/jobs/${job}/${stage}${text ? `?${text}` : ''}`;
 }
 
-/** Goes to a place of this job: the address changes and nothing is fetched. */
+/** Where a screen goes to places in its own way; null: by the address of the desk. */
+export const GoContext = createContext<((to: ItemPlace) => void) | null>(null);
+
+/** Goes to a place of this job: nothing is fetched. */
 export function useGo(): (to: ItemPlace) => void {
   const { view } = useJob();
-  return useCallback((to) => window.history.pushState(null, '', placeHref(view.id, to)), [view.id]);
+  const own = useContext(GoContext);
+  const byAddress = useCallback(
+    (to: ItemPlace) => window.history.pushState(null, '', placeHref(view.id, to)),
+    [view.id],
+  );
+  return own ?? byAddress;
 }

@@ -136,7 +136,7 @@ export function LightStage() {
           view.swaps.length > 0 && <p className="text-soft">{t('wire.no-choice')}</p>
         ) : (
           <>
-            <div className="grid grid-cols-2 gap-6">
+            <div className="grid grid-cols-1 gap-6 sm:grid-cols-2">
               {wirings.map((w) => {
                 const tall = w.lamp.face.aspect < 1;
                 const widthPx = tall ? 110 : 300;
@@ -153,6 +153,7 @@ export function LightStage() {
                       viewBox={`0 0 ${100 * w.lamp.face.aspect} 100`}
                       width={widthPx}
                       height={widthPx / w.lamp.face.aspect}
+                      className="h-auto max-w-full"
                       role="img"
                       aria-label={t('light.face', { position: say.position(w.position) })}
                     >

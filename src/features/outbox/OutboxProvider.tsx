@@ -37,7 +37,8 @@ export function OutboxProvider({
   user: string | null;
   name: string;
   shop: string;
-  serverNow: string;
+  /** What the server’s clock says; null: it has not been heard, and what is known of it stands. */
+  serverNow: string | null;
   children: ReactNode;
 }) {
   const me = useMemo<Me | null>(() => (user === null ? null : { user, name, shop }), [user, name, shop]);
@@ -57,7 +58,9 @@ export function OutboxProvider({
         open = outbox;
         setHere({ kind: 'open', outbox });
         opening.resolve(outbox);
-        void outbox.setClock(serverNow).then(() => outbox.send(true));
+        void (serverNow === null ? Promise.resolve() : outbox.setClock(serverNow)).then(() =>
+          outbox.send(true),
+        );
       },
       () => setHere({ kind: 'none' }),
     );

@@ -117,7 +117,7 @@ export function FigureFields({ figures, currency }: { figures: Figures; currency
   return (
     <form onSubmit={submit} noValidate className="grid gap-5">
       <p className="max-w-[70ch] text-soft">{t('figures.about')}</p>
-      <div className="grid items-start gap-8 lg:grid-cols-[3fr_2fr]">
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-8 lg:grid-cols-[3fr_2fr]">
         <table className="w-full border-collapse text-[0.94rem]">
           {head(t('figures.figure'))}
           <tbody>

@@ -11,7 +11,7 @@ export function ShopFrame({ part, children }: { part: string; children: ReactNod
   return (
     <main className="mx-auto grid max-w-5xl gap-4 px-6 py-6">
       <h1 className="text-3xl">{t('shop.title')}</h1>
-      <nav aria-label={t('shop.title')} className="flex gap-5 border-b border-line">
+      <nav aria-label={t('shop.title')} className="flex flex-wrap gap-x-5 border-b border-line">
         {PARTS.map((p) => (
           <Link
             key={p}

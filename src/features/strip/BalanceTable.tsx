@@ -3,7 +3,7 @@ import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { stripView } from '@/core/job';
 import { useJob, useView } from '../job/JobContext';
-import { groupText, stepTitle } from './stepWords';
+import { groupText, stepTitle } from '../job/stepWords';
 
 /** The balance of fasteners in one line, and under it each group that does not add up, to go there at once. */
 export function BalanceTable({ onPick }: { onPick: (step: string) => void }) {

@@ -4,7 +4,7 @@ import { FASTENER_ACTS, type FastenerAct, type GroupBalance } from '@/core/work'
 import { BUTTON, FIELD } from '@/ui/classes';
 import { stripView } from '@/core/job';
 import { useBusy, useJob, useView } from '../job/JobContext';
-import { groupText } from './stepWords';
+import { groupText } from '../job/stepWords';
 
 const BIG =
   'grid size-12 place-items-center rounded-sm border-2 border-ink bg-raised text-2xl font-semibold disabled:border-line disabled:text-faint';

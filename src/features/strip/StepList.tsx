@@ -3,7 +3,7 @@ import { useEffect, useRef } from 'react';
 import type { StepLine } from '@/core/job';
 import { StepMark } from '@/ui/marks';
 import { useJob } from '../job/JobContext';
-import { stepPlace, stepTitle } from './stepWords';
+import { stepPlace, stepTitle } from '../job/stepWords';
 
 /** The steps in their order; what is done is seen from afar. */
 export function StepList({

@@ -5,7 +5,7 @@ import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { useBusy, useJob } from '../job/JobContext';
 import { FastenerCounter } from './FastenerCounter';
-import { stepPlace, stepTitle, stillToCount } from './stepWords';
+import { stepPlace, stepTitle, stillToCount } from '../job/stepWords';
 
 /** One step, large: what departs from the usual right under the title, then how, then the count. */
 export function StepPanel({ line, onDone }: { line: StepLine; onDone: () => void }) {

@@ -3,7 +3,7 @@ import { type StepLine, stripView } from '@/core/job';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { WarningMark } from '@/ui/marks';
 import { useJob, useView } from '../job/JobContext';
-import { stepTitle } from './stepWords';
+import { stepTitle } from '../job/stepWords';
 
 /** Why this step stands here, what is apart now, what speaks for the way that is gone. */
 export function StripBecause({ way, line }: { way: 'out' | 'back'; line: StepLine | null }) {

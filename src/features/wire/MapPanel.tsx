@@ -66,7 +66,7 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
   );
   const cured = new Set(swap.matters.cures.flatMap((c) => (c.chosen ? [c.circuit] : [])));
   return (
-    <div className="grid gap-3">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-3">
       <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <div role="group" aria-label={t('wire.tab-map')} className="flex">
           {MODES.filter((m) => m !== 'pin' || rights.workAtVehicle).map((m) => (
@@ -114,7 +114,10 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
       {traced !== null && mode !== 'pin' && <Trace map={map} input={traced} parts={data.parts} />}
       {view.family.bodyStyle === 'trailer' && mode === 'look' && <TrailerPanel wiring={wiring} />}
       {mode === 'pin' && (
-        <div className="grid gap-2 border-t border-line pt-2" data-pinned={pins !== null}>
+        <div
+          className="grid grid-cols-[minmax(0,1fr)] gap-2 border-t border-line pt-2"
+          data-pinned={pins !== null}
+        >
           <ul aria-live="polite">
             {map.conflicts.length === 0 && <li className="text-sm">{t('wire.pin-clean')}</li>}
             {map.conflicts.map((c, i) => (

@@ -112,111 +112,115 @@ export function WireMap(props: WireMapProps) {
       aria-label={t('wire.map-label', { position: say.position(position), plug: lampPlug.id })}
       data-map={lampPlug.id}
     >
-      <div className="flex flex-wrap justify-between gap-6 pb-2">
-        {plugs.map((plug) => (
-          <PlugFace
-            key={plug.id}
-            half={connectors[plug.connector]}
-            side="vehicle"
-            face={face}
-            filled={plug.cavities.filter((c) => c.circuit !== null).map((c) => c.cavity)}
-            marked={tracedFrom
-              .filter((k) => k.startsWith(`${plug.id}/`))
-              .map((k) => k.slice(plug.id.length + 1))}
-          />
-        ))}
-        <PlugFace
-          half={lampHalf}
-          side="lamp"
-          face={face}
-          filled={inputs.map((i) => i.cavity)}
-          marked={followed.map((i) => i.cavity)}
-        />
-      </div>
-      <div className="relative border-t border-line pt-2" style={{ height: rows * ROW + 12 }}>
-        <WireDrawing
-          wires={wires}
-          vehicle={[
-            ...cavities.map((c) => ({ key: c.key, cavity: c.cavity, empty: c.circuit === null })),
-            ...laid.map((f) => ({ key: f.key, cavity: '+', empty: false })),
-          ]}
-          lamp={inputs.map((i) => i.cavity)}
-        />
-        <div className="absolute inset-0 mx-auto grid w-full grid-cols-[29%_1fr_30.5%] pt-2">
-          <ul className="text-right">
-            {cavities.map((c) => {
-              const row = circuitOf(c.key);
-              return (
-                <li key={c.key} style={{ height: ROW }} className="leading-tight">
-                  <Grip
-                    id={c.key}
+      <div className="relative overflow-x-auto">
+        <div className="min-w-[29rem]">
+          <div className="flex flex-wrap justify-between gap-6 pb-2">
+            {plugs.map((plug) => (
+              <PlugFace
+                key={plug.id}
+                half={connectors[plug.connector]}
+                side="vehicle"
+                face={face}
+                filled={plug.cavities.filter((c) => c.circuit !== null).map((c) => c.cavity)}
+                marked={tracedFrom
+                  .filter((k) => k.startsWith(`${plug.id}/`))
+                  .map((k) => k.slice(plug.id.length + 1))}
+              />
+            ))}
+            <PlugFace
+              half={lampHalf}
+              side="lamp"
+              face={face}
+              filled={inputs.map((i) => i.cavity)}
+              marked={followed.map((i) => i.cavity)}
+            />
+          </div>
+          <div className="relative border-t border-line pt-2" style={{ height: rows * ROW + 12 }}>
+            <WireDrawing
+              wires={wires}
+              vehicle={[
+                ...cavities.map((c) => ({ key: c.key, cavity: c.cavity, empty: c.circuit === null })),
+                ...laid.map((f) => ({ key: f.key, cavity: '+', empty: false })),
+              ]}
+              lamp={inputs.map((i) => i.cavity)}
+            />
+            <div className="absolute inset-0 mx-auto grid w-full grid-cols-[29%_1fr_30.5%] pt-2">
+              <ul className="text-right">
+                {cavities.map((c) => {
+                  const row = circuitOf(c.key);
+                  return (
+                    <li key={c.key} style={{ height: ROW }} className="leading-tight">
+                      <Grip
+                        id={c.key}
+                        on={onPin !== undefined}
+                        label={t('wire.pin-drag', { cavity: c.cavity, name: name(c.circuit) })}
+                      >
+                        <span className={c.circuit === null ? 'text-faint' : 'font-semibold'}>
+                          {name(c.circuit)}
+                        </span>
+                        <span className="block font-mono text-[0.8rem] text-soft">
+                          {c.wire && [c.wire.base, c.wire.stripe].filter(Boolean).join('/')}
+                          {row &&
+                            row.outcome !== 'used' &&
+                            ` · ${tCode(row.outcome === 'loaded' && cured.has(row.circuit) ? 'outcome.cured' : `outcome.${row.outcome}`)}`}
+                        </span>
+                      </Grip>
+                    </li>
+                  );
+                })}
+                {laid.map((f) => (
+                  <li key={f.key} style={{ height: ROW }} className="leading-tight" data-laid={f.does}>
+                    <span className="line-clamp-2 font-semibold">{f.place}</span>
+                  </li>
+                ))}
+              </ul>
+              <span />
+              <ul>
+                {inputs.map((i) => (
+                  <Target
+                    key={i.cavity}
+                    id={cavityOf(lampPlug.id, i.cavity)}
                     on={onPin !== undefined}
-                    label={t('wire.pin-drag', { cavity: c.cavity, name: name(c.circuit) })}
+                    height={ROW}
                   >
-                    <span className={c.circuit === null ? 'text-faint' : 'font-semibold'}>
-                      {name(c.circuit)}
-                    </span>
-                    <span className="block font-mono text-[0.8rem] text-soft">
-                      {c.wire && [c.wire.base, c.wire.stripe].filter(Boolean).join('/')}
-                      {row &&
-                        row.outcome !== 'used' &&
-                        ` · ${tCode(row.outcome === 'loaded' && cured.has(row.circuit) ? 'outcome.cured' : `outcome.${row.outcome}`)}`}
-                    </span>
-                  </Grip>
-                </li>
-              );
-            })}
-            {laid.map((f) => (
-              <li key={f.key} style={{ height: ROW }} className="leading-tight" data-laid={f.does}>
-                <span className="line-clamp-2 font-semibold">{f.place}</span>
-              </li>
-            ))}
-          </ul>
-          <span />
-          <ul>
-            {inputs.map((i) => (
-              <Target
-                key={i.cavity}
-                id={cavityOf(lampPlug.id, i.cavity)}
-                on={onPin !== undefined}
-                height={ROW}
-              >
-                {onPin && i.input.does !== 'mode' ? (
-                  <label className="grid gap-0.5 text-sm" data-pin={i.input.does}>
-                    <span className="flex justify-between font-semibold">
-                      <span className="first-letter:uppercase">{inputName(i)}</span>{' '}
-                      <VerdictMark verdict={INPUT_MARK[i.verdict]} />
-                    </span>
-                    <select
-                      className="w-full rounded-sm border border-outline bg-raised px-1 text-[0.82rem]"
-                      aria-label={t('wire.pin-from', { input: inputName(i) })}
-                      value={i.from ? cavityOf(i.from.plug, i.from.cavity) : ''}
-                      onChange={(e) => onPin(cavityOf(lampPlug.id, i.cavity), e.target.value || null)}
-                    >
-                      <option value="">{t('wire.pin-none')}</option>
-                      {cavities
-                        .filter((c) => c.circuit !== null)
-                        .map((c) => (
-                          <option key={c.key} value={c.key}>
-                            {c.cavity} {name(c.circuit)}
-                          </option>
-                        ))}
-                    </select>
-                  </label>
-                ) : (
-                  <InputLine
-                    input={i}
-                    name={inputName(i)}
-                    fed={i.verdict === 'extra-feed' && feeds[i.input.does] !== undefined}
-                    reading={live ? readingOf(i.cavity) : null}
-                    live={live !== null}
-                    traced={traced === endOf(i)}
-                    onTrace={(on) => onTrace(on ? endOf(i) : null)}
-                  />
-                )}
-              </Target>
-            ))}
-          </ul>
+                    {onPin && i.input.does !== 'mode' ? (
+                      <label className="grid gap-0.5 text-sm" data-pin={i.input.does}>
+                        <span className="flex justify-between font-semibold">
+                          <span className="first-letter:uppercase">{inputName(i)}</span>{' '}
+                          <VerdictMark verdict={INPUT_MARK[i.verdict]} />
+                        </span>
+                        <select
+                          className="w-full rounded-sm border border-outline bg-raised px-1 text-[0.82rem]"
+                          aria-label={t('wire.pin-from', { input: inputName(i) })}
+                          value={i.from ? cavityOf(i.from.plug, i.from.cavity) : ''}
+                          onChange={(e) => onPin(cavityOf(lampPlug.id, i.cavity), e.target.value || null)}
+                        >
+                          <option value="">{t('wire.pin-none')}</option>
+                          {cavities
+                            .filter((c) => c.circuit !== null)
+                            .map((c) => (
+                              <option key={c.key} value={c.key}>
+                                {c.cavity} {name(c.circuit)}
+                              </option>
+                            ))}
+                        </select>
+                      </label>
+                    ) : (
+                      <InputLine
+                        input={i}
+                        name={inputName(i)}
+                        fed={i.verdict === 'extra-feed' && feeds[i.input.does] !== undefined}
+                        reading={live ? readingOf(i.cavity) : null}
+                        live={live !== null}
+                        traced={traced === endOf(i)}
+                        onTrace={(on) => onTrace(on ? endOf(i) : null)}
+                      />
+                    )}
+                  </Target>
+                ))}
+              </ul>
+            </div>
+          </div>
         </div>
       </div>
     </section>

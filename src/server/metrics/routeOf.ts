@@ -4,6 +4,8 @@ const STAGE_NAMES: ReadonlySet<string> = new Set(STAGES);
 const FIRST = new Set([
   '',
   'api',
+  'bay',
+  'bay.webmanifest',
   'calculators',
   'first-day',
   'formats',
@@ -14,12 +16,14 @@ const FIRST = new Set([
   'sheets',
   'shelf',
   'shop',
+  'serwist',
   'sign-in',
   '_next',
 ]);
 const API = new Set([
   'ask',
   'auth',
+  'bay',
   'bookings',
   'bundle',
   'calendar',

@@ -3,7 +3,7 @@ import { id, maybeOneOf, oneOf, shape, words } from './form';
 import { eventKind } from './kind';
 
 /** Origins of items that a person raises. */
-export const ITEM_ORIGINS = ['promised', 'scope', 'borrowed', 'recheck', 'other'] as const;
+export const ITEM_ORIGINS = ['promised', 'scope', 'borrowed', 'recheck', 'unsafe', 'other'] as const;
 export type RaisedOrigin = (typeof ITEM_ORIGINS)[number];
 
 /** Items of rules have a colon in their id, those of people never: neither can stand in for the other. */

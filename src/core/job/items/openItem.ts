@@ -78,6 +78,7 @@ export const CLOSABLE: Readonly<Record<ItemOrigin, ClosableBy>> = {
   scope: 'anyone',
   borrowed: 'technician',
   recheck: 'technician',
+  unsafe: 'lead',
   other: 'anyone',
   contradiction: 'technician',
   'baseline-light': 'technician',

@@ -59,7 +59,7 @@ export function Places({ value, cells, readOnly, onChange }: DrawnProps) {
     return position.role && position.side && position.end ? [{ n, position, item: i }] : [];
   });
   return (
-    <div className="grid gap-4 lg:grid-cols-[13rem_minmax(0,1fr)]">
+    <div className="grid grid-cols-[minmax(0,1fr)] gap-4 lg:grid-cols-[13rem_minmax(0,1fr)]">
       <div className="grid content-start gap-2">
         <PlanView
           picture={bodyPicture(drawn, 'plan')}

@@ -74,7 +74,7 @@ export function Program({ value, cells, readOnly, onChange }: DrawnProps) {
     );
   return (
     <div className="grid gap-3">
-      <div className="grid items-start gap-4 lg:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
+      <div className="grid grid-cols-[minmax(0,1fr)] items-start gap-4 lg:grid-cols-[minmax(0,24rem)_minmax(0,1fr)]">
         <Played program={program} functions={functions} aspect={face.aspect ?? 2} />
         {!readOnly && (
           <div className="grid gap-2">
@@ -261,6 +261,7 @@ function Played({
         viewBox={`0 0 ${100 * aspect} 100`}
         width={aspect < 1 ? 130 : 360}
         height={(aspect < 1 ? 130 : 360) / aspect}
+        className="h-auto max-w-full"
         role="img"
         aria-label={t('program.face')}
       >

@@ -1,0 +1,7 @@
+import { database } from '@/server/db/connection';
+import { answerRow } from '@/server/http';
+import { takenAlong } from '@/server/jobs/takenAlong';
+
+/** What a device at the vehicle takes along: who is at it, and which jobs. */
+export const GET = (request: Request) =>
+  answerRow(request, (actor) => takenAlong(database(), actor, new Date()));

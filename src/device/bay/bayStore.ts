@@ -1,0 +1,82 @@
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import type { DevicePerson, JobPack } from '@/core/job';
+
+/** A job as it is on this device. */
+export interface PackHere {
+  readonly id: string;
+  readonly shop: string;
+  readonly pack: JobPack;
+  readonly startsAt: string | null;
+  /** When the server was heard of it last. */
+  readonly takenAt: string;
+}
+
+/** A picture on this device that no server has yet. */
+export interface PhotoHere {
+  readonly id: string;
+  readonly shop: string;
+  readonly bytes: ArrayBuffer;
+  readonly takenAt: string;
+  /** Code of why the server did not take it; null: it has not been asked, or did not answer. */
+  readonly notTaken: string | null;
+}
+
+interface Stores extends DBSchema {
+  photos: { key: string; value: PhotoHere };
+  packs: { key: string; value: PackHere };
+  notes: { key: string; value: { readonly key: string; readonly value: unknown } };
+}
+
+/** What a device has of its shop, to be read without a network. */
+export interface BayStore {
+  readonly me: () => Promise<DevicePerson | null>;
+  readonly setMe: (me: DevicePerson) => Promise<void>;
+  readonly packs: (shop: string) => Promise<readonly PackHere[]>;
+  readonly put: (row: PackHere) => Promise<void>;
+  readonly remove: (id: string) => Promise<void>;
+  readonly photos: (shop: string) => Promise<readonly PhotoHere[]>;
+  /** On the disk before it is answered. */
+  readonly putPhoto: (photo: PhotoHere) => Promise<void>;
+  readonly removePhoto: (id: string) => Promise<void>;
+  /** Forgets the jobs and who was here; pictures that wait stay until they are sent. */
+  readonly clear: () => Promise<void>;
+  readonly close: () => void;
+}
+
+const NAME = 'yonder-bay';
+const VERSION = 1;
+
+/** Opens what this device has taken along. */
+export async function openBayStore(name = NAME): Promise<BayStore> {
+  const db: IDBPDatabase<Stores> = await openDB<Stores>(name, VERSION, {
+    upgrade(d) {
+      d.createObjectStore('packs', { keyPath: 'id' });
+      d.createObjectStore('photos', { keyPath: 'id' });
+      d.createObjectStore('notes', { keyPath: 'key' });
+    },
+    blocking: (_now, _next, event) => (event.target as IDBDatabase).close(),
+  });
+  return {
+    me: async () => ((await db.get('notes', 'me'))?.value as DevicePerson | undefined) ?? null,
+    setMe: async (me) => {
+      await db.put('notes', { key: 'me', value: me });
+    },
+    packs: async (shop) => (await db.getAll('packs')).filter((p) => p.shop === shop),
+    put: async (row) => {
+      await db.put('packs', row);
+    },
+    remove: (id) => db.delete('packs', id),
+    photos: async (shop) => (await db.getAll('photos')).filter((p) => p.shop === shop),
+    putPhoto: async (photo) => {
+      const tx = db.transaction('photos', 'readwrite', { durability: 'strict' });
+      await tx.store.put(photo);
+      await tx.done;
+    },
+    removePhoto: (id) => db.delete('photos', id),
+    clear: async () => {
+      await db.clear('packs');
+      await db.clear('notes');
+    },
+    close: () => db.close(),
+  };
+}

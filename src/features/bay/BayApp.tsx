@@ -1,0 +1,107 @@
+'use client';
+import { type ReactNode, useEffect, useState, useSyncExternalStore } from 'react';
+import { type Bay, type BayState, openBay, openBayStore } from '@/device';
+import { WordsProvider } from '@/ui/WordsContext';
+import { localeOf } from '@/words';
+import { OutboxProvider, useOutbox } from '../outbox/OutboxProvider';
+import { BayBoard } from './BayBoard';
+import { BayJob, type BayStages } from './BayJob';
+import { NobodyYet } from './NobodyYet';
+import { usePlace } from './usePlace';
+
+const OPENING: BayState = {
+  kind: 'opening',
+  me: null,
+  jobs: [],
+  signedOut: false,
+  silent: false,
+  asking: true,
+  heardAt: null,
+  full: false,
+  photos: 0,
+};
+
+/** The bay view: what is on the device, at once; the server where it can be had. */
+export function BayApp({ nonce, stages }: { nonce: string; stages: BayStages }) {
+  const [bay, setBay] = useState<Bay | null>(null);
+  /** Jobs of which entries wait: filled by the outbox once somebody is known. */
+  const [waiting] = useState(() => new Set<string>());
+  useEffect(() => {
+    let gone = false;
+    let open: Bay | undefined;
+    void openBayStore()
+      .then((store) =>
+        openBay({
+          store,
+          fetch: (...args) => fetch(...args),
+          now: () => new Date().toISOString(),
+          waiting: () => waiting,
+        }),
+      )
+      .then((b) => {
+        if (gone) return b.close();
+        open = b;
+        setBay(b);
+        void b.refresh();
+      });
+    if ('serviceWorker' in navigator)
+      navigator.serviceWorker.register('/serwist/sw.js', { scope: '/bay' }).catch(() => undefined);
+    const again = () => void open?.refresh();
+    window.addEventListener('online', again);
+    return () => {
+      gone = true;
+      window.removeEventListener('online', again);
+      open?.close();
+    };
+  }, [waiting]);
+  useEffect(() => {
+    document.documentElement.classList.add('bay');
+    return () => document.documentElement.classList.remove('bay');
+  }, []);
+  const state = useSyncExternalStore(
+    (listen) => bay?.subscribe(listen) ?? (() => undefined),
+    () => bay?.state() ?? OPENING,
+    () => OPENING,
+  );
+  const { me } = state;
+  if (!bay || !me) return <NobodyYet state={state} onAgain={() => void bay?.refresh()} />;
+  return (
+    <WordsProvider locale={localeOf(me.locale)} zone={me.zone} nonce={nonce}>
+      <OutboxProvider user={me.user} name={me.name} shop={me.shop} serverNow={state.heardAt}>
+        <Waits into={waiting}>
+          <Places bay={bay} state={state} stages={stages} />
+        </Waits>
+      </OutboxProvider>
+    </WordsProvider>
+  );
+}
+
+/** Tells the device which jobs have entries that wait. */
+function Waits({ into, children }: { into: Set<string>; children: ReactNode }) {
+  const { state } = useOutbox();
+  useEffect(() => {
+    into.clear();
+    for (const w of state.waiting) into.add(w.entry.job);
+  }, [into, state.waiting]);
+  return children;
+}
+
+function Places({ bay, state, stages }: { bay: Bay; state: BayState; stages: BayStages }) {
+  const { place, go } = usePlace();
+  const row = state.jobs.find((j) => j.id === place.job);
+  if (!row || !state.me)
+    return <BayBoard bay={bay} state={state} onOpen={(job) => go({ job, tab: 'strip' })} />;
+  return (
+    <BayJob
+      key={row.id}
+      bay={bay}
+      state={state}
+      pack={row.pack}
+      role={state.me.role}
+      tab={place.tab}
+      onTab={(tab) => go({ job: row.id, tab })}
+      onBoard={() => go({ job: null, tab: 'strip' })}
+      stages={stages}
+    />
+  );
+}

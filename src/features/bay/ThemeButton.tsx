@@ -1,0 +1,51 @@
+'use client';
+import { useSyncExternalStore } from 'react';
+import { BUTTON } from '@/ui/classes';
+import { useWords } from '@/ui/WordsContext';
+
+const KEY = 'yonder-theme';
+type Theme = 'system' | 'night' | 'day';
+const NEXT: Readonly<Record<Theme, Theme>> = { system: 'night', night: 'day', day: 'system' };
+const listeners = new Set<() => void>();
+
+const chosen = (): Theme => {
+  const kept = window.localStorage.getItem(KEY);
+  return kept === 'night' || kept === 'day' ? kept : 'system';
+};
+
+/** Puts the pinned theme on the page; without one it follows the system. */
+export function applyTheme(): void {
+  const theme = chosen();
+  if (theme === 'system') delete document.documentElement.dataset.theme;
+  else document.documentElement.dataset.theme = theme;
+}
+
+/** Night, day, or as the system has it. */
+export function ThemeButton() {
+  const { t } = useWords();
+  const theme = useSyncExternalStore(
+    (listen) => {
+      applyTheme();
+      listeners.add(listen);
+      return () => listeners.delete(listen);
+    },
+    chosen,
+    () => 'system' as const,
+  );
+  return (
+    <button
+      type="button"
+      className={BUTTON.plain}
+      onClick={() => {
+        const next = NEXT[theme];
+        if (next === 'system') window.localStorage.removeItem(KEY);
+        else window.localStorage.setItem(KEY, next);
+        applyTheme();
+        for (const l of listeners) l();
+      }}
+      data-theme-now={theme}
+    >
+      {t(`tablet.theme.${theme}`)}
+    </button>
+  );
+}
