@@ -1,6 +1,8 @@
 export * from './types';
 export { type Ordering, type Orderable } from './order';
 export { type SheetUse, stripPlan, stuckSteps, type StripPlan, type WorkStep } from './plan';
+export { type CrewBar, type CrewPlan, crewPlan } from './crew';
+export { crewOf, trayOf } from './crewOf';
 export { arrives, type StateRow } from './states';
 export * from './fastenerCount';
 export { type HoldPoint, holdPoint, undoCost, type UndoCost } from './lateFind';

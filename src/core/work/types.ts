@@ -126,6 +126,8 @@ export interface Step {
   readonly zone: Zone;
   readonly tool?: Tool;
   readonly minutes: number;
+  /** 2: a second pair of hands for this moment. Absent: one, unless a caution asks for two. */
+  readonly people?: 1 | 2;
   readonly fasteners?: readonly FastenerGroup[];
   readonly cautions?: readonly StepCaution[];
   readonly needs?: StatePart;

@@ -75,6 +75,19 @@ export function StripBecause({ way, line }: { way: 'out' | 'back'; line: StepLin
             : [],
         )
       : [];
+  const tenth = (x: number) => Math.round(x * 10) / 10;
+  const least: BecauseEntry[] =
+    way === 'out' && strip.order && strip.out.length > 1
+      ? [
+          {
+            mark: dash,
+            text: t(
+              strip.order.changeoverMin - strip.order.boundMin < 0.05 ? 'strip.least' : 'strip.near-least',
+              { minutes: tenth(strip.order.changeoverMin), bound: tenth(strip.order.boundMin) },
+            ),
+          },
+        ]
+      : [];
   return (
     <Because
       title={t('because.title')}
@@ -82,7 +95,7 @@ export function StripBecause({ way, line }: { way: 'out' | 'back'; line: StepLin
         stage: tCode(`stage.${stageName}`),
         state: tCode(`seat.${stage?.state ?? 'open'}`),
       })}
-      entries={[...order, ...missing, ...owed, ...parked, ...ways]}
+      entries={[...order, ...least, ...missing, ...owed, ...parked, ...ways]}
     >
       {way === 'back' && (
         <p className="border-t border-line py-3 text-sm text-soft">{t('mount.torque-caution')}</p>

@@ -4,6 +4,7 @@ import { useState } from 'react';
 import { isDue, isOwnRow, type StepLine, stripView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { useJob, useView } from '../job/JobContext';
+import { Ahead } from './Ahead';
 import { BaselinePrompt } from './BaselinePrompt';
 import { BalanceTable } from './BalanceTable';
 import { MountLooks } from './MountLooks';
@@ -56,6 +57,7 @@ function StepStage({ way }: { way: 'out' | 'back' }) {
         {way === 'back' && lines.length > 0 && <BalanceTable onPick={setPicked} />}
         {way === 'back' && <MountLooks />}
         <AddedSteps way={way} />
+        {lines.length > 1 && <Ahead lines={lines} />}
         {line && (
           <div className="grid min-h-0 flex-1 items-stretch gap-5 md:grid-cols-[17rem_1fr]">
             <StepList lines={lines} current={line} onPick={setPicked} />

@@ -848,6 +848,7 @@ export interface Step {
   sets?: StatePart;
   after?: Edge[];
   rechecks?: ('camera' | 'radar' | 'blind-spot' | 'levelling' | 'washer' | 'mirror')[];
+  people?: 1 | 2;
   lampOut?: boolean;
   back?: {
     title?: Prose;

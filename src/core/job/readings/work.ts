@@ -101,6 +101,8 @@ export interface StateAway {
 export interface StripReading {
   readonly uses: readonly SheetUseView[];
   readonly fault: Extract<StripPlan, { kind: 'fault' }> | null;
+  /** Changeovers of the way out: tools, places and states, minutes; null: there is no plan. */
+  readonly order: { readonly changeoverMin: number; readonly boundMin: number } | null;
   readonly out: readonly StepLine[];
   readonly back: readonly StepLine[];
   readonly balance: readonly GroupBalance[];
@@ -178,6 +180,7 @@ export function readStripping(
   return {
     uses,
     fault: plan.kind === 'fault' ? plan : null,
+    order: plan.kind === 'plan' ? { changeoverMin: plan.changeoverMin, boundMin: plan.boundMin } : null,
     out: outLines,
     back: backLines,
     balance,
