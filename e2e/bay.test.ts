@@ -124,6 +124,40 @@ describe('the bay view', () => {
     await page.waitFor(async () => (await counted()).startsWith('0/'), 'the count was not taken back');
   });
 
+  it('the counter sees ticks come in on the desk, and another device here, without asking', async () => {
+    const counter = await openPage(app.url);
+    try {
+      await counter.signIn('jory');
+      await counter.go(`/jobs/${(await standing(8))?.id}/strip`);
+      const steps = async () => (await counter.attribute('[data-steps]', 'data-steps')) ?? '';
+      await counter.find('[data-steps]');
+      const before = await steps();
+      // The whole step, screw by screw: the keys count the first kind that is still to come.
+      await page.driver.executeScript('document.activeElement.blur()');
+      const enabled = () =>
+        page.driver.executeScript<boolean>('return !document.querySelector("[data-main]").disabled');
+      const counts = () =>
+        page.driver.executeScript<string>(
+          'return [...document.querySelectorAll("[data-group]")].map((g) => g.dataset.count).join()',
+        );
+      const whole = (text: string) => text.split(',').every((c) => c.split('/')[0] === c.split('/')[1]);
+      while (!whole(await counts())) {
+        const now = await counts();
+        await page.press('+');
+        await page.waitFor(async () => (await counts()) !== now, 'the count stood still');
+      }
+      await page.waitFor(enabled, 'it could not be done');
+      await click('[data-main]');
+      await counter.waitFor(async () => (await steps()) !== before, 'the counter never heard of it');
+    } finally {
+      await counter.close();
+    }
+    // Taken back, so that the step stands as it did.
+    await click('[data-previous]');
+    await click('[data-undo]');
+    await page.find('[data-step][data-ticked=open]');
+  });
+
   it('stop, not safe, is an item that only a lead closes', async () => {
     await click('[data-aside=stop]');
     const field = await page.find('[data-aside-open=stop] input');

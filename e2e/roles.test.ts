@@ -7,7 +7,7 @@ import { type Ids, type Route, ROUTES } from './routes';
 import { PASSWORD, type RunningApp } from './support/app';
 import { startDemoApp } from './support/demoApp';
 import { digests } from './support/digests';
-import { type Session, sessionOf, signInTo } from './support/session';
+import { bodyOf, type Session, sessionOf, signInTo } from './support/session';
 
 /** Who calls: nobody, a person of each role of the shop, a lead of another shop. */
 type Caller = 'nobody' | 'counter' | 'technician' | 'lead' | 'foreign lead';
@@ -81,7 +81,7 @@ describe('each route, each caller', () => {
     for (const r of ROUTES)
       for (const who of ['nobody', 'foreign lead'] as const) {
         const answer = await call(who, r);
-        const text = await answer.text();
+        const text = await bodyOf(answer);
         expect([r.folder, who, answer.status < 500]).toEqual([r.folder, who, true]);
         expect([r.folder, who, secrets.filter((s) => text.includes(s))]).toEqual([r.folder, who, []]);
       }
@@ -97,7 +97,7 @@ describe('each route, each caller', () => {
       const before = await kept();
       for (const r of ROUTES.filter((x) => LEADS.has(x.folder))) {
         const answer = await call(who, r);
-        const text = await answer.text();
+        const text = await bodyOf(answer);
         // Forms that are refused by their fields first say 400: nothing is told either way.
         expect([r.folder, [400, 403, 404, 422].includes(answer.status)]).toEqual([r.folder, true]);
         expect([r.folder, secrets.filter((s) => text.includes(s))]).toEqual([r.folder, []]);
@@ -107,7 +107,7 @@ describe('each route, each caller', () => {
         (x) => !LEADS.has(x.folder) && x.method === 'GET' && x.reach !== 'public',
       )) {
         const answer = await call(who, r);
-        await answer.arrayBuffer();
+        await bodyOf(answer);
         expect([r.folder, [200, 307, 404].includes(answer.status)]).toEqual([r.folder, true]);
       }
     },
@@ -116,7 +116,7 @@ describe('each route, each caller', () => {
   it('a lead is let in everywhere', async () => {
     for (const r of ROUTES.filter((x) => LEADS.has(x.folder) && x.method === 'GET')) {
       const answer = await call('lead', r);
-      await answer.arrayBuffer();
+      await bodyOf(answer);
       expect([r.folder, answer.status]).toEqual([r.folder, 200]);
     }
     expect((await call('lead', ROUTES.find((r) => r.folder === 'api/stock') as Route)).status).toBe(200);

@@ -26,6 +26,7 @@ export const ROUTES: readonly Route[] = [
   { folder: 'bay', method: 'GET', path: () => '/bay', reach: 'public' },
   { folder: 'bay.webmanifest', method: 'GET', path: () => '/bay.webmanifest', reach: 'public' },
   { folder: 'serwist/[path]', method: 'GET', path: () => '/serwist/sw.js', reach: 'public' },
+  { folder: 'api/stream', method: 'GET', path: () => '/api/stream', reach: 'shop' },
   { folder: 'api/bay', method: 'GET', path: () => '/api/bay', reach: 'shop' },
   { folder: 'kit', method: 'GET', path: () => '/kit', reach: 'public' },
   { folder: 'first-day', method: 'GET', path: () => '/first-day', reach: 'public' },

@@ -7,7 +7,7 @@ import { job, jobEvent, rateLimit, shop, vehicle } from '@/server/db/schema';
 import { type Ids, ROUTES } from './routes';
 import { PASSWORD, type RunningApp } from './support/app';
 import { startDemoApp } from './support/demoApp';
-import { type Session, sessionOf, signInTo, trySignIn } from './support/session';
+import { bodyOf, type Session, sessionOf, signInTo, trySignIn } from './support/session';
 
 let app: RunningApp;
 let stranger: Session;
@@ -70,7 +70,7 @@ describe('the route table', () => {
     const before = (await app.db.select().from(jobEvent)).length;
     for (const r of ROUTES) {
       const answer = await call(stranger, r);
-      const text = await answer.text();
+      const text = await bodyOf(answer);
       // What a stranger writes is held in the stranger’s own shop: it stands in no job.
       if (r.folder === 'api/events') expect(text).toContain('"outcome":"held","code":"no-such-job"');
       else if (r.reach === 'row')

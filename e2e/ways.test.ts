@@ -120,13 +120,13 @@ it('takes a trailer from the door to the lock', { timeout: 240_000 }, async () =
 
 it('a locked job warns before anything reopens it, and says so when it was', async () => {
   await click('a[data-stage=mount]');
-  await click('[data-step] button');
+  await press('[data-step] button', 'Undo this step');
   await page.find('[data-lock-guard]');
   expect(await page.axe()).toEqual([]);
   await press('[data-lock-guard] button', 'Leave it locked');
   await page.gone('[data-lock-guard]');
   await page.find('[data-standing=locked]');
-  await click('[data-step] button');
+  await press('[data-step] button', 'Undo this step');
   await press('[data-lock-guard] button', 'Write it and reopen');
   await page.find('[data-standing=reopened]');
   await page.find('a[data-stage=mount][data-state=open]');

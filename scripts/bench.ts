@@ -14,6 +14,7 @@ import { benchHouse } from './bench/house';
 import { measured, type Row, tableOf } from './bench/measure';
 import { benchPages } from './bench/pages';
 import { benchLight } from './bench/light';
+import { benchWork } from './bench/work';
 import { benchTruth } from './bench/truth';
 import { compareOrders, questionInstance } from './bench/questions';
 import { eq } from 'drizzle-orm';
@@ -88,7 +89,12 @@ function longJob(count: number): readonly AnyStoredEvent[] {
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const events = longJob(2000);
 await measure('fold of a job', '2 000 events', 30, () => foldJob(events));
-rows.push(...(await benchHarness()), ...(await benchTruth()), ...(await benchLight()));
+rows.push(
+  ...(await benchHarness()),
+  ...(await benchTruth()),
+  ...(await benchLight()),
+  ...(await benchWork()),
+);
 
 const registry = factRegistry(shelf.factKeys);
 const index = indexShelf(shelf);

@@ -3,6 +3,8 @@ export async function register(): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return;
   const { watchRequests } = await import('@/server/metrics/watchRequests');
   watchRequests();
+  const { endLines } = await import('@/server/stream/entries');
+  for (const signal of ['SIGTERM', 'SIGINT'] as const) process.on(signal, endLines);
 }
 
 /** Every request that breaks leaves one structured line. */

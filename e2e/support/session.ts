@@ -42,3 +42,10 @@ export function trySignIn(
     body: JSON.stringify({ username, password }),
   });
 }
+
+/** What was answered; of a line that is never over, nothing. */
+export async function bodyOf(answer: Response): Promise<string> {
+  if (!answer.headers.get('content-type')?.startsWith('text/event-stream')) return answer.text();
+  await answer.body?.cancel();
+  return '';
+}

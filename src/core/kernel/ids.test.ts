@@ -1,6 +1,8 @@
 import fc from 'fast-check';
 import { describe, expect, expectTypeOf, it } from 'vitest';
 import {
+  fastenersItem,
+  itemAsCompared,
   adaptersMatter,
   cavityAt,
   cavityOf,
@@ -91,4 +93,12 @@ it('a key of one kind is none of another, and plain text is none', () => {
   expectTypeOf<PlugAt>().not.toExtend<LampAt>();
   expectTypeOf<string>().not.toExtend<PlugAt>();
   expectTypeOf<PlugAt>().toExtend<string>();
+});
+
+it('the item of fasteners is the same whatever the order of the steps, and as those of before are compared', () => {
+  expect(fastenersItem(['b/x:1:1', 'a/y:0:2'])).toBe('fasteners:a/y:0:2,b/x:1:1');
+  expect(itemAsCompared('fasteners:b/x:1:1,a/y:0:2')).toBe('fasteners:a/y:0:2,b/x:1:1');
+  // Other figures are another item; other items are left alone.
+  expect(itemAsCompared('fasteners:b/x:1:2')).not.toBe(itemAsCompared('fasteners:b/x:1:1'));
+  expect(itemAsCompared('baseline:s,a')).toBe('baseline:s,a');
 });

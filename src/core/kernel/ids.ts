@@ -132,3 +132,16 @@ export const rowIdOf = (row: RowOf): string => row.slice(row.indexOf('/') + 1);
 export const chainText = (parts: readonly string[]): string => parts.join('+');
 /** The parts of a chain, in their order. */
 export const chainParts = (text: string): readonly string[] => text.split('+');
+
+const FASTENERS = 'fasteners:';
+
+/**
+ * The item of fasteners that do not add up, by the figures of each group. The groups stand in one order whatever the order of
+ * the steps: a balance that was written for them stays theirs when the sheet is laid out anew.
+ */
+export const fastenersItem = (groups: readonly string[]): string =>
+  `${FASTENERS}${[...groups].sort().join(',')}`;
+
+/** An item's id as it is compared: those of before have their groups in the order of the steps of then. */
+export const itemAsCompared = (id: string): string =>
+  id.startsWith(FASTENERS) ? fastenersItem(id.slice(FASTENERS.length).split(',')) : id;

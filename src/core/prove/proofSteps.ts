@@ -45,7 +45,7 @@ export interface ProofCell {
 
 /** One setting of the controls, one thing operated by itself, or one watched as it moves, with all that is to be seen. */
 export interface ProofStep {
-  /** `brake=yes lights=low`, `by-itself:camera` or `over-time:turn`. */
+  /** `brake=yes lights=low`, `by-itself:camera` or `over-time`. */
   readonly id: string;
   readonly state: ControlState | null;
   readonly cells: readonly ProofCell[];
@@ -166,7 +166,7 @@ function stepOf(state: ControlState, subjects: readonly ProofSubject[]): ProofSt
   };
 }
 
-/** Functions that move, each watched on all lamps at once; what can never be lit as it is wired cannot be watched. */
+/** All that moves, watched on all lamps at once; what can never be lit as it is wired cannot be watched. */
 function overTime(
   subjects: readonly ProofSubject[],
   states: readonly { readonly state: ControlState }[],
@@ -184,7 +184,8 @@ function overTime(
         : [];
     });
   });
-  return byFunction('over-time', cells);
+  // Watched once: the lever to each side, then the brake, shows all of it.
+  return cells.length > 0 ? [{ id: 'over-time', state: null, cells }] : [];
 }
 
 /** Duties, and functions of which nobody knows what switches them: each operated by itself, on all lamps in turn. */
@@ -195,12 +196,9 @@ function byItself(subjects: readonly ProofSubject[]): readonly ProofStep[] {
       .map((f) => ({ position: s.position, does: f.does, colour: f.colour, level: null })),
     ...s.duties.map((does) => ({ position: s.position, does, colour: null, level: null })),
   ]);
-  return byFunction('by-itself', cells);
-}
-
-const byFunction = (kind: 'by-itself' | 'over-time', cells: readonly ProofCell[]): readonly ProofStep[] =>
-  [...new Set(cells.map((c) => c.does))].map((does) => ({
-    id: `${kind}:${does}`,
+  return [...new Set(cells.map((c) => c.does))].map((does) => ({
+    id: `by-itself:${does}`,
     state: null,
     cells: cells.filter((c) => c.does === does),
   }));
+}

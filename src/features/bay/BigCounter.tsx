@@ -11,7 +11,16 @@ const KEY =
 const OTHERS = FASTENER_ACTS.filter((a) => a !== 'out' && a !== 'in');
 
 /** Counts one kind of fastener out, or in again, with keys that a glove finds. */
-export function BigCounter({ balance, way }: { balance: GroupBalance; way: 'out' | 'back' }) {
+export function BigCounter({
+  balance,
+  way,
+  keys,
+}: {
+  balance: GroupBalance;
+  way: 'out' | 'back';
+  /** The keys of the keyboard count this one. */
+  keys: boolean;
+}) {
   const { words, sender, rights } = useJob();
   const busy = useBusy() || !rights.workAtVehicle;
   const strip = useView(stripView);
@@ -24,7 +33,7 @@ export function BigCounter({ balance, way }: { balance: GroupBalance; way: 'out'
     void sender.send('fastener-counted', { step, group, act: a, count: n });
   const last = strip.entries.filter((e) => e.step === step && e.group === group && e.act === act).at(-1);
   const less = () => last && void sender.send('void', { target: last.event });
-  useKeys(busy ? {} : { '+': () => count(act), '=': () => count(act), '-': less });
+  useKeys(busy || !keys ? {} : { '+': () => count(act), '=': () => count(act), '-': less });
   const name = sheet ? groupText(sheet, words) : group;
   const besides = OTHERS.filter((a) => counts[a] > 0).map((a) =>
     t('count.of', { count: counts[a], act: tCode(`count.${a}`) }),

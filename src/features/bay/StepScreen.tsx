@@ -46,6 +46,9 @@ export function StepScreen({
   const still = stillToCount(line);
   const done = lines.filter((l) => l.tick !== null).length;
   const may = rights.workAtVehicle;
+  // The keys count the first kind that is still to come, else the last.
+  const counted =
+    line.fasteners.find((g) => (out ? g.stillIn > 0 : g.holes > 0)) ?? line.fasteners.at(-1) ?? null;
 
   const tick = async (outcome: StepOutcome, said = '') => {
     const kept = await sender.send('step-ticked', {
@@ -156,7 +159,7 @@ export function StepScreen({
           {!out && back?.torque && <p>{t('mount.torque', { torque: prose(back.torque) })}</p>}
           <p className="text-soft">{stepPlace(step, words, say)}</p>
           {line.fasteners.map((g) => (
-            <BigCounter key={g.group} balance={g} way={step.way} />
+            <BigCounter key={g.group} balance={g} way={step.way} keys={g === counted} />
           ))}
           {line.tick && (
             <p className="text-[1.1rem]" data-tick-said>

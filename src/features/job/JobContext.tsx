@@ -3,6 +3,7 @@ import { parseAsString, useQueryState } from 'nuqs';
 import {
   createContext,
   type ReactNode,
+  useCallback,
   useContext,
   useEffect,
   useMemo,
@@ -21,12 +22,13 @@ import {
   type ShelfSlice,
   type SwapView,
 } from '@/core/job';
-import { type JobClient, openJobClient } from '@/device';
+import { type JobClient, type News, openJobClient } from '@/device';
 import { useWords } from '@/ui/WordsContext';
 import { type Words, wording, type Wording } from '@/words';
 import { type Rights, rightsOf } from './acts';
 import { useLockGuard } from './useLockGuard';
 import { useOutbox } from '../outbox/OutboxProvider';
+import { useNews } from '../outbox/useNews';
 import { type Sender, type Sent, useSend } from './useSend';
 
 export interface JobScope {
@@ -146,6 +148,14 @@ function useJobClient(first: JobPack, role: Role): JobClient {
       document.removeEventListener('visibilitychange', look);
     };
   }, [client, opened]);
+  const hear = useCallback(
+    (news: News) => {
+      const { id, cursor } = client.told();
+      if (news === 'again' || (news.job === id && news.cursor > cursor)) void client.sync();
+    },
+    [client],
+  );
+  useNews(hear);
   return client;
 }
 

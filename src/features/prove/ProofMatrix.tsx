@@ -47,7 +47,11 @@ export function ProofMatrix({
                   onClick={() => onPick(l.id)}
                   aria-label={t('prove.pick', {
                     number: i + 1,
-                    state: l.state ? say.setting(l.state) : say.does(l.id.split(':')[1] ?? ''),
+                    state: l.state
+                      ? say.setting(l.state)
+                      : l.id === 'over-time'
+                        ? t('prove.over-time')
+                        : say.does(l.id.split(':')[1] ?? ''),
                   })}
                   data-pick={l.id}
                 >

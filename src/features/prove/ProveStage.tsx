@@ -8,7 +8,7 @@ import { ProofMatrix } from './ProofMatrix';
 import { ProveBecause } from './ProveBecause';
 
 /** A look at how a function moves, not at one setting. */
-const isOverTime = (id: string): boolean => id.startsWith('over-time:');
+const isOverTime = (id: string): boolean => id === 'over-time';
 
 /** Prove: every setting that matters, every function of every lamp, expected against seen. */
 export function ProveStage() {
@@ -49,9 +49,9 @@ export function ProveStage() {
               <p className="font-head text-[1.5rem] font-semibold first-letter:uppercase">
                 {line.state
                   ? say.setting(line.state)
-                  : t(isOverTime(line.id) ? 'prove.over-time' : 'prove.by-itself', {
-                      does: say.does(line.id.split(':')[1] ?? ''),
-                    })}
+                  : isOverTime(line.id)
+                    ? t('prove.over-time')
+                    : t('prove.by-itself', { does: say.does(line.id.split(':')[1] ?? '') })}
               </p>
               {isOverTime(line.id) && <p className="w-full text-sm text-soft">{t('prove.over-time-how')}</p>}
             </section>

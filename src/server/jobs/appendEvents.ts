@@ -17,6 +17,7 @@ import { admit, ADMISSIBLE, hold, type HeldWhy } from './held';
 import { noteAbandoned } from './abandoned';
 import { moveStock } from './stockMoves';
 import { storedEvent } from './storedEvent';
+import { tellMoved } from '../stream/entries';
 
 /**
  * What became of one entry. `kept` and `known`: it is on disk, once. `held`: it is on disk as it came, and waits for a
@@ -135,6 +136,7 @@ export async function appendIn(
       .update(job)
       .set({ lastSeq: seq, releasedSeq: locked })
       .where(and(eq(job.shopId, actor.shopId), eq(job.id, jobId)));
+    await tellMoved(tx, actor.shopId, { job: jobId, cursor: seq });
     await moveStock(tx, actor.shopId, jobId, rows);
     await noteAbandoned(tx, actor.shopId, jobId, rows);
   }

@@ -43,6 +43,7 @@ const API = new Set([
   'settings',
   'shelf',
   'stock',
+  'stream',
   'vehicles',
 ]);
 

@@ -1,3 +1,4 @@
+import { itemAsCompared } from '../../kernel/ids';
 import { id, oneOf, shape, words } from './form';
 import { eventKind } from './kind';
 
@@ -10,10 +11,13 @@ export const itemClosed = eventKind({
   form: shape({ item: id(1000), how: oneOf(['done', 'handed-over']), words: words() }),
   lifts: [(body) => body],
   needs: (b) => (b.how === 'handed-over' ? 'close-any-item' : 'close-own-item'),
-  asked: (b, shape) => (shape.items.has(b.item) ? null : 'no-such-item'),
+  asked: (b, shape) => (shape.items.has(itemAsCompared(b.item)) ? null : 'no-such-item'),
   reduce: (log) => {
     const closings = new Map<string, (typeof log.standing)[number][]>();
-    for (const e of log.standing) closings.set(e.body.item, [...(closings.get(e.body.item) ?? []), e]);
+    for (const e of log.standing) {
+      const item = itemAsCompared(e.body.item);
+      closings.set(item, [...(closings.get(item) ?? []), e]);
+    }
     return { closings: closings as ReadonlyMap<string, typeof log.standing> };
   },
 });

@@ -1,4 +1,4 @@
-import { groupAt } from '../../kernel/ids';
+import { fastenersItem, groupAt } from '../../kernel/ids';
 import { factsOf, type Reason, reason, type ReasonFacts } from '../../kernel/reason';
 import type { JobRecord } from '../fold';
 import { compareEvents } from '../log/frontier';
@@ -46,7 +46,7 @@ export function stripItems(strip: StripReading, rechecks: JobRecord['rechecks'])
   if (off.length > 0)
     items.push({
       // The figures stand in the id: a balance that was written for others does not close this one.
-      id: `fasteners:${off.map((g) => `${groupAt(g.step, g.group)}:${g.holes}:${g.inHand}`).join(',')}`,
+      id: fastenersItem(off.map((g) => `${groupAt(g.step, g.group)}:${g.holes}:${g.inHand}`)),
       origin: 'fasteners',
       what: reason('item-fasteners', {
         holes: strip.total.holes,
