@@ -1,4 +1,8 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
 import { Key } from 'selenium-webdriver';
+import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from './support/app';
 import { openPage, type Page } from './support/browser';
@@ -169,6 +173,35 @@ describe('the bay view', () => {
     const job = await standing(8);
     expect(job?.reading.items.find((i) => i.origin === 'unsafe')).toMatchObject({ closableBy: 'lead' });
     expect(await page.axe()).toEqual([]);
+  });
+
+  it('a photo taken without a network is kept on the device, and sent when there is one', async () => {
+    const folder = mkdtempSync(path.join(tmpdir(), 'yonder-bay-'));
+    const file = path.join(folder, 'clip.png');
+    await sharp({ create: { width: 640, height: 480, channels: 3, background: '#456' } })
+      .png()
+      .toFile(file);
+    await click('[data-bay-go=strip]');
+    await page.find('[data-step]');
+    await network(false);
+    await page.driver.executeScript('window.dispatchEvent(new Event("offline"))');
+    await click('[data-aside=photo]');
+    await (await page.find('[data-aside-open=photo] input[type=file]', 'there')).sendKeys(file);
+    await page.seeText('Kept on this device');
+    await page.seeText('1 photo');
+    await network(true);
+    await page.driver.executeScript('window.dispatchEvent(new Event("online"))');
+    await page.waitFor(
+      async () => (await page.attribute('[data-net]', 'data-net')) === 'sent',
+      'the photo was never sent',
+    );
+    const photo = (await standing(8))?.reading.record.photos.at(-1)?.body.photo ?? '';
+    const status = await page.driver.executeScript<number>(
+      'return fetch(`/api/photos/${arguments[0]}`).then((r) => r.status)',
+      photo,
+    );
+    expect(status).toBe(200);
+    rmSync(folder, { recursive: true, force: true });
   });
 
   it('every stage that is worked at the vehicle stands at 390 pixels without sideways scrolling', async () => {

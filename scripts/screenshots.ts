@@ -36,10 +36,24 @@ try {
     ['shop-figures', '/shop/figures', '[data-figure]'],
     ['sheet-customer', `/jobs/${ids.get(1)}/sheets/customer`, 'main h1'],
     ['sheet-harness', `/jobs/${ids.get(12)}/sheets/harness?pos=headlamp.front.left`, 'main h1'],
+    ['bay-step', `/bay#${ids.get(8)}/strip`, '[data-bay-tab=strip] [data-step]'],
   ];
   await page.signIn('ines');
   for (const [name, path, wait] of shots) {
     if (only && !only.includes(name)) continue;
+    // A tablet on its magnet, at night.
+    if (name === 'bay-step') {
+      await page.driver.executeScript('localStorage.setItem("yonder-theme", "night")');
+      const driver = page.driver as unknown as {
+        sendDevToolsCommand: (command: string, args: object) => Promise<void>;
+      };
+      await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+        width: 1024,
+        height: 768,
+        deviceScaleFactor: 1,
+        mobile: false,
+      });
+    }
     await page.go(path);
     await page.find(wait);
     if (name === 'shelf-row')

@@ -12,7 +12,7 @@ export function TopBar({ shop, person, role }: { shop: string; person: string; r
   const signOut = async () => {
     await postJson('/api/auth/sign-out', {});
     // What was taken along goes with the person; what waits to be sent stays.
-    indexedDB.deleteDatabase('yonder-bay');
+    window.dispatchEvent(new Event('yonder-sign-out'));
     router.replace('/sign-in');
     // What the browser remembers of pages goes with the session.
     router.refresh();
@@ -31,6 +31,8 @@ export function TopBar({ shop, person, role }: { shop: string; person: string; r
         <Link href="/">{t('nav.board')}</Link>
         <Link href="/shelf/family">{t('nav.shelf')}</Link>
         <Link href="/calculators">{t('nav.calculators')}</Link>
+        {/* A client of its own: gone to by a whole page. */}
+        <a href="/bay">{t('nav.bay')}</a>
         {role === 'lead' && <Link href="/shop/people">{t('nav.shop')}</Link>}
       </nav>
       <p className="text-sm text-soft lg:ml-auto">

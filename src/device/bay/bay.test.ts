@@ -210,4 +210,21 @@ describe('pictures', () => {
     // It was refused for what it is: it is not pushed at every turn.
     expect(s.asked.filter((u) => u.startsWith('/api/photos'))).toEqual([]);
   });
+
+  it('signing out forgets jobs and person; a picture that waits stays and is sent later', async () => {
+    const bay = await open();
+    await bay.refresh();
+    s.state.down = true;
+    await bay.keepPhoto('p1', bytes(9));
+    bay.close();
+    globalThis.indexedDB = disk;
+    const store = await openBayStore();
+    await store.clear();
+    expect([await store.me(), await store.packs('north')]).toEqual([null, []]);
+    store.close();
+    s.state.down = false;
+    const again = await open();
+    await again.refresh();
+    expect([...s.state.photos]).toEqual([['p1', 9]]);
+  });
 });

@@ -39,7 +39,7 @@ export function BayBoard({
           {state.me?.shopName} · <span className="text-ink">{state.me?.name}</span>
         </p>
         <span className="ml-auto flex items-center gap-3">
-          <NetChip silent={state.silent} />
+          <NetChip silent={state.silent} photos={state.photos} />
           <ThemeButton />
         </span>
       </header>
@@ -47,6 +47,14 @@ export function BayBoard({
         {state.full && (
           <p role="alert" className="mb-3 border border-plum bg-plum-wash px-4 py-3 font-semibold">
             {t('tablet.full')}
+          </p>
+        )}
+        {state.signedOut && (
+          <p role="alert" className="mb-3 border border-plum bg-plum-wash px-4 py-3">
+            {t('tablet.signed-out')}{' '}
+            <a className={BUTTON.quiet} href="/sign-in">
+              {t('tablet.sign-in')}
+            </a>
           </p>
         )}
         {state.jobs.length === 0 && (

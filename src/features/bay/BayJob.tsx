@@ -11,6 +11,7 @@ import { BayContext } from './BayContext';
 import { NetChip } from './NetChip';
 import { StepWork } from './StepWork';
 import { ThemeButton } from './ThemeButton';
+import { useAwake } from './useAwake';
 import { type Tab, TABS } from './usePlace';
 
 /** Stages that are worked at the vehicle as they are on the desk. */
@@ -41,6 +42,7 @@ export function BayJob({
   const [queries] = useState(
     () => new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, retry: 0 } } }),
   );
+  useAwake();
   const keep = useCallback((told: JobPack) => void bay.keep(told), [bay]);
   return (
     <QueryClientProvider client={queries}>
@@ -48,7 +50,7 @@ export function BayJob({
         <BayContext.Provider value={bay}>
           <GoInBay onTab={onTab}>
             <div className="flex h-dvh flex-col" data-bay="job">
-              <BayTop silent={state.silent} onBoard={onBoard} />
+              <BayTop state={state} onBoard={onBoard} />
               <Tabs tab={tab} onTab={onTab} />
               <div className="min-h-0 flex-1 overflow-y-auto" data-bay-tab={tab}>
                 {tab === 'strip' && <StepWork way="out" onOther={() => onTab('mount')} />}
@@ -89,7 +91,7 @@ function Heading() {
   return <h2 className="mb-2 text-2xl">{useJob().words.t('tablet.items')}</h2>;
 }
 
-function BayTop({ silent, onBoard }: { silent: boolean; onBoard: () => void }) {
+function BayTop({ state, onBoard }: { state: BayState; onBoard: () => void }) {
   const { view, words } = useJob();
   const { t } = words;
   const { family, vehicle } = view;
@@ -113,7 +115,7 @@ function BayTop({ silent, onBoard }: { silent: boolean; onBoard: () => void }) {
         </span>
       </h1>
       <span className="flex shrink-0 items-center gap-2 max-sm:max-w-[9.5rem]">
-        <NetChip silent={silent} />
+        <NetChip silent={state.silent} photos={state.photos} />
         <span className="max-sm:hidden">
           <ThemeButton />
         </span>

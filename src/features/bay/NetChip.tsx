@@ -3,12 +3,12 @@ import { useOutbox } from '../outbox/OutboxProvider';
 import { useWords } from '@/ui/WordsContext';
 
 /** Whether the server can be had, and how much is kept here for it: unmistakable, in words. */
-export function NetChip({ silent }: { silent: boolean }) {
+export function NetChip({ silent, photos }: { silent: boolean; photos: number }) {
   const { state, me } = useOutbox();
   const { t } = useWords();
   const mine = state.waiting.filter((w) => w.user === me?.user).length;
   const off = silent || state.silentSinceMs !== null;
-  const kind = state.signedOut ? 'signed-out' : off ? 'off' : mine > 0 ? 'sending' : 'sent';
+  const kind = state.signedOut ? 'signed-out' : off ? 'off' : mine > 0 || photos > 0 ? 'sending' : 'sent';
   const loud = kind === 'off' || kind === 'signed-out';
   return (
     <p
@@ -18,6 +18,7 @@ export function NetChip({ silent }: { silent: boolean }) {
       className={`rounded-sm px-2.5 py-1 text-sm leading-tight font-bold ${loud ? 'bg-plum text-paper' : 'text-soft'}`}
     >
       {t(`tablet.net.${kind}`, { count: mine })}
+      {photos > 0 && ` · ${t('tablet.net.photos', { count: photos })}`}
     </p>
   );
 }

@@ -7,6 +7,7 @@ import { useBusy, useJob, useView } from '../job/JobContext';
 import { stepPlace, stepTitle, stillToCount } from '../job/stepWords';
 import { BigCounter } from './BigCounter';
 import { Aside, type AsideKind } from './Aside';
+import { ReadAloud } from './ReadAloud';
 import { StepDrawing } from './StepDrawing';
 import { StepTimer } from './StepTimer';
 
@@ -46,6 +47,15 @@ export function StepScreen({
   const still = stillToCount(line);
   const done = lines.filter((l) => l.tick !== null).length;
   const may = rights.workAtVehicle;
+  const title = stepTitle(step, words, say);
+  const spoken = [
+    title,
+    ...(step.step.cautions ?? []).map((c) => tCode(`step-caution.${c}`)),
+    out && step.step.exception ? prose(step.step.exception) : '',
+    detail ? prose(detail) : '',
+  ]
+    .filter(Boolean)
+    .join('. ');
   // The keys count the first kind that is still to come, else the last.
   const counted =
     line.fasteners.find((g) => (out ? g.stillIn > 0 : g.holes > 0)) ?? line.fasteners.at(-1) ?? null;
@@ -124,9 +134,10 @@ export function StepScreen({
             >
               {t('tablet.step-of', { at: lines.indexOf(line) + 1, all: lines.length })}
             </button>
+            <ReadAloud text={spoken} />
             <StepTimer />
           </p>
-          <h2 className="text-[clamp(1.7rem,4.2vw,2.4rem)]">{stepTitle(step, words, say)}</h2>
+          <h2 className="text-[clamp(1.7rem,4.2vw,2.4rem)]">{title}</h2>
           {(step.step.cautions ?? []).map((c) => (
             <p
               key={c}

@@ -8,7 +8,7 @@ import {
   useState,
   useSyncExternalStore,
 } from 'react';
-import { browserPort, type Me, openOutbox, type Outbox, type OutboxState } from '@/device';
+import { browserPort, type Me, openBayStore, openOutbox, type Outbox, type OutboxState } from '@/device';
 
 /** The outbox of this device: still opening, open, or not to be had (then nothing can be written). */
 export type OutboxHere =
@@ -64,9 +64,16 @@ export function OutboxProvider({
       },
       () => setHere({ kind: 'none' }),
     );
+    const forget = () =>
+      void openBayStore().then(async (store) => {
+        await store.clear();
+        store.close();
+      });
     window.addEventListener('online', send);
+    window.addEventListener('yonder-sign-out', forget);
     return () => {
       gone = true;
+      window.removeEventListener('yonder-sign-out', forget);
       window.removeEventListener('online', send);
       open?.close();
     };
