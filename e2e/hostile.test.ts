@@ -4,7 +4,7 @@ import { job } from '@/server/db/schema';
 import type { RunningApp } from './support/app';
 import { startDemoApp } from './support/demoApp';
 import { hostileAddresses, hostileBodies, type HostileRequest } from './support/hostile';
-import { type Session, signInTo } from './support/session';
+import { bodyOf, type Session, signInTo } from './support/session';
 
 let app: RunningApp;
 let lead: Session;
@@ -22,7 +22,7 @@ async function faultsOf(requests: Iterable<HostileRequest>): Promise<readonly st
   const bad: string[] = [];
   for (const { method, path, body } of requests) {
     const answer = method === 'GET' ? await lead.get(path) : await lead.post(path, body ?? '');
-    await answer.arrayBuffer();
+    await bodyOf(answer);
     if (answer.status >= 500)
       bad.push(`${answer.status} ${method} ${path.slice(0, 80)} ${(body ?? '').slice(0, 60)}`);
   }
