@@ -205,15 +205,7 @@ describe('the bay view', () => {
   });
 
   it('every stage that is worked at the vehicle stands at 390 pixels without sideways scrolling', async () => {
-    const driver = page.driver as unknown as {
-      sendDevToolsCommand: (name: string, args: object) => Promise<void>;
-    };
-    await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
-      width: 390,
-      height: 844,
-      deviceScaleFactor: 1,
-      mobile: false,
-    });
+    await page.screen(390, 844);
     for (const tab of ['arrive', 'wire', 'strip', 'bench', 'mount', 'prove', 'items']) {
       await click(`[data-bay-go=${tab}]`);
       await page.find(`[data-bay-tab=${tab}]`);

@@ -12,15 +12,7 @@ beforeAll(async () => {
   page = await openPage(app.url);
   await page.signIn('ines');
   ids = new Map((await loadNewestJobs(app.db, 'saltpan', 50)).map((j) => [j.number, j.id]));
-  const driver = page.driver as unknown as {
-    sendDevToolsCommand: (name: string, args: object) => Promise<void>;
-  };
-  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
-    width: 390,
-    height: 844,
-    deviceScaleFactor: 1,
-    mobile: false,
-  });
+  await page.screen(390, 844);
 });
 afterAll(async () => {
   await page.close();

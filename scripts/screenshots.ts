@@ -44,15 +44,7 @@ try {
     // A tablet on its magnet, at night.
     if (name === 'bay-step') {
       await page.driver.executeScript('localStorage.setItem("yonder-theme", "night")');
-      const driver = page.driver as unknown as {
-        sendDevToolsCommand: (command: string, args: object) => Promise<void>;
-      };
-      await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
-        width: 1024,
-        height: 768,
-        deviceScaleFactor: 1,
-        mobile: false,
-      });
+      await page.screen(1024, 768);
     }
     await page.go(path);
     await page.find(wait);

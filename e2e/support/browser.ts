@@ -83,6 +83,8 @@ export interface Page {
   /** Violations that axe finds on the page as it is, in short words. */
   readonly axe: () => Promise<readonly string[]>;
   readonly consoleErrors: () => Promise<readonly string[]>;
+  /** Shows pages as on a screen of so many pixels. */
+  readonly screen: (width: number, height: number) => Promise<void>;
   readonly picture: (file: string) => Promise<void>;
   readonly close: () => Promise<void>;
 }
@@ -107,11 +109,14 @@ export async function openPage(
     .setChromeOptions(options)
     .setChromeService(service)
     .build()) as chrome.Driver;
-  await driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
-    ...size,
-    deviceScaleFactor: 1,
-    mobile: false,
-  });
+  const screen: Page['screen'] = (width, height) =>
+    driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
+      width,
+      height,
+      deviceScaleFactor: 1,
+      mobile: false,
+    });
+  await screen(size.width, size.height);
 
   const waitFor: Page['waitFor'] = async (condition, message) => {
     await driver.wait(condition, WAIT_MS, message, POLL_MS);
@@ -199,6 +204,7 @@ export async function openPage(
       const entries = await driver.manage().logs().get(logging.Type.BROWSER);
       return entries.filter((e) => e.level.value >= logging.Level.WARNING.value).map((e) => e.message);
     },
+    screen,
     picture: async (file) => writeFileSync(file, await driver.takeScreenshot(), 'base64'),
     close: async () => {
       await driver.quit();

@@ -1,4 +1,4 @@
-import { brightness, circuitFinder, type ControlState, type Level } from '@/core/controls';
+import { brightness, type ControlState, type Level } from '@/core/controls';
 import type { LightView, PositionView } from '@/core/job';
 import { expectedLevels, factoryLevel } from '@/core/light';
 import { LAMP_FUNCTIONS, type LampFunction, type LightColour } from '@/core/vehicle';
@@ -21,20 +21,9 @@ export function litAt(
 ): readonly NowLit[] {
   const wiring = view.swaps.flatMap((s) => s.wiring).find((w) => w.position === position.key);
   const { side } = position.place.position;
-  const provided = wiring?.map ? wiring.lamp.functions : position.place.functions;
-  const levels = wiring?.map
-    ? expectedLevels(
-        {
-          lamp: wiring.lamp,
-          side,
-          mode: wiring.mode,
-          inputs: wiring.map.inputs,
-          circuit: circuitFinder(view.circuits),
-          feeds: wiring.feeds,
-        },
-        controls,
-      )
-    : null;
+  const fitted = wiring?.fitted ?? null;
+  const provided = wiring && fitted ? wiring.lamp.functions : position.place.functions;
+  const levels = fitted ? expectedLevels(fitted, controls) : null;
   return provided.flatMap(({ does, colour }) => {
     if (!isLit(does) || does === 'reflex-reflector') return [];
     const level: Level = levels ? (levels.get(does) ?? { kind: 'off' }) : factoryLevel(does, side, controls);
