@@ -1,6 +1,5 @@
 import type { Circuit } from '../../controls';
-import type { PositionWiring } from '../readings/wiring';
-import { fittedOf } from '../readings/wiring';
+import { type PositionWiring , fittedOf } from '../readings/wiring';
 import type { FittedLamp } from '../../light';
 import { type Job, perJob } from './view';
 
