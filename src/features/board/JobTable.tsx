@@ -13,7 +13,7 @@ export function JobTable({ jobs, empty }: { jobs: readonly BoardJob[]; empty: st
   const say = useMemo(() => wording(words, { label: () => null, unit: () => null }), [words]);
   if (jobs.length === 0) return <p className="border-t border-line py-4 text-soft">{empty}</p>;
   return (
-    <div className="relative overflow-x-auto">
+    <div className="relative shrink-0 overflow-x-auto">
       <table className="w-full border-collapse">
         <thead className="text-left text-sm text-soft">
           <tr className="border-b border-line">

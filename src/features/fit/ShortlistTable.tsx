@@ -38,7 +38,7 @@ export function ShortlistTable({
   const { words, say } = useJob();
   const { t, tCode } = words;
   return (
-    <div className="relative overflow-x-auto">
+    <div className="relative shrink-0 overflow-x-auto">
       <table className="w-full border-collapse text-[0.94rem]">
         <thead className="text-left text-sm text-soft">
           <tr className="border-b border-line">
