@@ -1,5 +1,5 @@
 import type { Circuit } from '../../controls';
-import { type PositionWiring , fittedOf } from '../readings/wiring';
+import { type PositionWiring, fittedOf } from '../readings/wiring';
 import type { FittedLamp } from '../../light';
 import { type Job, perJob } from './view';
 
