@@ -44,13 +44,19 @@ const CODED = [
   ['system', 'recheck'],
   ['seen', 'seen'],
   ['fastener', 'fastener'],
+  ['fragile', 'fragile-kind'],
   ['source', 'said-by'],
   ['symptom', 'symptom'],
   ['school', 'feed'],
 ] as const;
 
-/** Lists of checks that were not right, each with words of its own. */
-const WRONG = ['checks', 'bad'] as const;
+/** Facts that are lists of codes, with the words of each. */
+const CODE_LISTS = [
+  ['checks', 'wrong'],
+  ['bad', 'wrong'],
+  ['looks', 'step-look'],
+  ['open', 'breakage-open'],
+] as const;
 
 /** Words the core's codes in one language. */
 export function wording(words: Words, names: FactNames): Wording {
@@ -203,10 +209,10 @@ export function wording(words: Words, names: FactNames): Wording {
         ),
       ),
       ...Object.fromEntries(
-        WRONG.flatMap((name) => {
+        CODE_LISTS.flatMap(([name, kind]) => {
           const codes = f[name];
           return Array.isArray(codes)
-            ? [[name, words.list(codes.map((c: string) => tCode(`wrong.${c}`)))]]
+            ? [[name, words.list(codes.map((c: string) => tCode(`${kind}.${c}`)))]]
             : [];
         }),
       ),

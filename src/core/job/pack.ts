@@ -4,6 +4,7 @@ import { type Figures, figuresOf } from '../electric/formulas';
 import { type ConnectorHalf, plugNames } from '../harness';
 import type { Application, Family, Lamp, Part, Profile } from '../catalogue/types';
 import type { StepSheet } from '../work';
+import type { Learnt } from './learnt';
 import { type FactKey, factRegistry, type FactRegistry } from '../vehicle';
 import { isOwnRow } from './byHand';
 import type { AnyStoredEvent, RowRef } from './events';
@@ -40,6 +41,10 @@ export interface JobPack {
   readonly applications: readonly Pinned<Application>[];
   readonly lamps: readonly Pinned<Lamp>[];
   readonly sheets: readonly Pinned<StepSheet>[];
+  /** What this shop has learnt of these sheets' steps; absent: nothing is kept. */
+  readonly learnt?: Learnt;
+  /** Sheets of other lamps of the line, that share steps with these. */
+  readonly nearby?: readonly StepSheet[];
   /** Newest revisions of pinned rows, by `<kind>/<id>`. */
   readonly heads: Readonly<Record<string, number>>;
   readonly rates: Rates;

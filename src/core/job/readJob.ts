@@ -16,7 +16,8 @@ import { sameList } from '../kernel/part';
 import { jobShape, unfitEntries } from './shape';
 import { type StageState, stageStates } from './stages/stageStates';
 import { wireWork } from './readings/wireNeeds';
-import { readStripping, sheetUses, type StripReading } from './readings/work';
+import { sheetTime, sheetUses } from './readings/sheetUse';
+import { readStripping, type StripReading } from './readings/work';
 import type { JobSources } from './sources';
 import { suspectVin, vinOf } from './readings/vehicleFacts';
 
@@ -57,12 +58,15 @@ export function readJob(given: JobSources): JobReading {
   const context: JudgeContext = { known, registry, profiles, parts: partsById(sources.parts) };
   const stripping = { family, registry, known, sheet: sources.pinned.sheet };
   const uses = sheetUses(record, stripping);
-  const sharedMin = (swap: string) => uses.find((u) => u.swap === swap)?.shared?.minutes ?? 0;
+  const timeOf = (swap: string) => {
+    const use = uses.find((u) => u.swap === swap);
+    return use?.time ? sheetTime(use.time, use.shared?.minutes ?? 0, use.shared?.stepsMin ?? 0) : null;
+  };
   const plans = new Map(record.swaps.map((swap) => [swap.id, chosenPlan(swap, sources)]));
   const othersOf = (swap: string) => [...plans].flatMap(([id, plan]) => (id !== swap && plan ? [plan] : []));
   const checks = sameList(
     record.swaps.map((swap) =>
-      checkChoice(swap, record, sources, known, unknownPlugs, sharedMin(swap.id), othersOf(swap.id)),
+      checkChoice(swap, record, sources, known, unknownPlugs, timeOf(swap.id), othersOf(swap.id)),
     ),
   );
   const wiring = checks.flatMap((c) => (c.swap.choice ? wireWork(c, record) : []));

@@ -153,6 +153,13 @@ declare module '../kernel/reason' {
       readonly short: number;
       readonly groups: number;
     };
+    'item-lost': AtStep & Counted & { readonly fastener: string };
+    'item-step-looks': AtStep & { readonly looks: readonly string[] };
+    'item-step-look-wrong': AtStep & { readonly looks: readonly string[]; readonly words: string };
+    'item-breakage': { readonly fragile: string; readonly words: string; readonly open: readonly string[] };
+    'item-change-consent': { readonly words: string };
+    'item-change-hole': { readonly words: string };
+    'item-hole': AtStep;
     'item-owed': AtStep & Counted & { readonly fastener: string };
     'item-loosened': AtStep;
     'item-isolated': AtStep;

@@ -5,6 +5,7 @@ import {
   feedOf,
   jointOf,
   lampAt,
+  lookAt,
   matterOf,
   partOf,
   routeMatter,
@@ -30,6 +31,7 @@ export function jobShape(
   return {
     ...askedBy(checks, record.everChosen),
     steps: new Set([...strip.out, ...strip.back].map((l) => wayStep(l.step.way, l.step.id))),
+    looks: new Set(strip.back.flatMap((l) => l.looks.map((k) => lookAt(l.step.id, k.look)))),
     sheets: new Set(strip.uses.flatMap((u) => u.candidates.map((c) => sheetOf(u.swap, c.sheet.id)))),
     swaps: new Set(record.swaps.map((s) => s.id)),
     items: new Set([...items.map((i) => i.id), ...record.raised.map((e) => e.body.item)]),
@@ -41,7 +43,7 @@ const askedBy = weakMapMemoize(
   (
     checks: readonly ChoiceCheck[],
     everChosen: JobRecord['everChosen'],
-  ): Omit<JobShape, 'steps' | 'sheets' | 'swaps' | 'items'> => {
+  ): Omit<JobShape, 'steps' | 'looks' | 'sheets' | 'swaps' | 'items'> => {
     const wirings = checks.flatMap((c) => c.wiring);
     const at = (w: { position: string; lamp: { id: string } }, what: string) =>
       checkAt(w.position, w.lamp.id, what);

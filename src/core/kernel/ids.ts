@@ -97,6 +97,11 @@ export type WayStep = Key<'way-step'>;
 /** Names a step on its way. */
 export const wayStep = (way: 'out' | 'back', step: string): WayStep => key(way, step);
 
+/** A look that a step of the way back wants. */
+export type LookAt = Key<'step-look'>;
+/** Names a look of a step. */
+export const lookAt = (step: string, look: string): LookAt => key(step, look);
+
 /** A group of fasteners at a step of the plan. */
 export type GroupAt = Key<'group'>;
 /** Names a group of fasteners. */

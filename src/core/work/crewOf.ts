@@ -1,5 +1,5 @@
 import type { CrewTask } from './crew';
-import type { WorkStep } from './plan';
+import type { WorkStep } from './placed';
 import type { Zone } from './types';
 
 /** *Setting*: places in which one person has room. */

@@ -125,7 +125,7 @@ describe('the fastener count', () => {
           expect(total(list).out).toBe(total(list.slice(0, at)).out + total(list.slice(at)).out);
           for (const g of whole)
             expect(g.inHand - g.holes).toBe(
-              g.counts.spare + g.counts.borrowed + g.counts.found - g.counts.broken,
+              g.counts.spare + g.counts.borrowed + g.counts.found - g.counts.broken - g.counts.lost,
             );
         },
       ),

@@ -4,9 +4,19 @@ import type { FastenerGroup } from './types';
 /**
  * What can happen to a fastener. `out` and `in`: leaves and fills its hole. `broken`: cannot be used again.
  * `replaced`: one set aside and a new one taken for it. `spare`: a new one from the shop's box besides. `borrowed`:
- * one of another vehicle's or bay's, owed until it is paid back. `found`: one that nobody had counted out.
+ * one of another vehicle's or bay's, owed until it is paid back. `found`: one that nobody had counted out,
+ * or a lost one that came to light. `lost`: fell where nobody can see it; it is looked for until it is found.
  */
-export const FASTENER_ACTS = ['out', 'in', 'broken', 'replaced', 'borrowed', 'spare', 'found'] as const;
+export const FASTENER_ACTS = [
+  'out',
+  'in',
+  'broken',
+  'replaced',
+  'borrowed',
+  'spare',
+  'found',
+  'lost',
+] as const;
 export type FastenerAct = (typeof FASTENER_ACTS)[number];
 
 /** One count, as somebody made it. */
@@ -42,6 +52,7 @@ const NONE: Readonly<Record<FastenerAct, number>> = {
   borrowed: 0,
   spare: 0,
   found: 0,
+  lost: 0,
 };
 
 /**
@@ -82,7 +93,8 @@ function balanceOf(
 ): GroupBalance {
   const holes = counts.out - counts.in;
   // `replaced` takes one out of use and one in: the hand holds as many as before.
-  const inHand = counts.out + counts.spare + counts.borrowed + counts.found - counts.in - counts.broken;
+  const inHand =
+    counts.out + counts.spare + counts.borrowed + counts.found - counts.in - counts.broken - counts.lost;
   return {
     step,
     group,

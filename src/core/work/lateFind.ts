@@ -1,5 +1,6 @@
 import type { PositionKey } from '../vehicle';
-import type { StripPlan, WorkStep } from './plan';
+import type { WorkStep } from './placed';
+import type { StripPlan } from './plan';
 
 /** What it would take to get at a lamp again. */
 export interface UndoCost {

@@ -46,6 +46,9 @@ export type Ordering<T extends Orderable> =
   /** None was found in so many tries; whether there is one is not known. */
   | { readonly kind: 'undecided'; readonly tries: number };
 
+/** An order in which everything is possible. */
+export type Ordered<T extends Orderable> = Extract<Ordering<T>, { kind: 'order' }>;
+
 /** How a vehicle stands when it arrives, as far as every line has it. */
 export const ARRIVES: VehicleState = Object.fromEntries(
   Object.entries(VEHICLE_STATES).map(([name, values]) => [name, values[0]]),
@@ -127,7 +130,8 @@ export const loopIn = (task: OrderTask): readonly string[] | null => {
   return smallestLoop(new Map(task.steps.map((s) => [s.id, s.after.filter((id) => ids.has(id))])));
 };
 
-const taskOf = (
+/** Steps as an order is looked for among them. */
+export const taskOf = (
   steps: readonly Orderable[],
   { start = ARRIVES, moves = [], end }: OrderOptions,
 ): OrderTask => ({
@@ -160,12 +164,13 @@ function nearest(task: OrderTask, least: Extract<LeastOrder, { kind: 'found' }>)
   return near.kind === 'found' ? near.moves : least.moves;
 }
 
-function ordered<T extends Orderable>(
+/** An order from the moves that make it up. */
+export function ordered<T extends Orderable>(
   steps: readonly T[],
   task: OrderTask,
   moves: readonly OrderMove[],
   boundMin: number,
-): Ordering<T> {
+): Ordered<T> {
   const byId = new Map(steps.map((s) => [s.id, s]));
   const order: T[] = [];
   const changes: StateChange[][] = [[]];

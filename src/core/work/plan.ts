@@ -1,31 +1,19 @@
-import { plannedStep, sheetStep } from '../kernel/ids';
-import { type Reason, reason } from '../kernel/reason';
-import type { PositionKey, Side } from '../vehicle';
-import { type Orderable, orderAsListed, type Ordering, orderSteps, type StateChange } from './order';
+import { reason } from '../kernel/reason';
+import type { PositionKey } from '../vehicle';
+import { type ArrangeFault, orderArranged } from './arrange';
+import { type Ordering, orderSteps, type StateChange } from './order';
 import type { StateMove } from './orderTask';
-import { arrives, movesOf, RESTRAINT, type StateRow, toolText } from './states';
-import {
-  type Edge,
-  type StatePart,
-  type Step,
-  type StepSheet,
-  type VehicleState,
-  wayOf,
-  withStates,
-} from './types';
+import { expand, outStep, type SheetUse, type WorkStep } from './placed';
+import { arrives, movesOf, type StateRow, toolText } from './states';
+import { type StatePart, type VehicleState, wayOf } from './types';
+import { wayBack } from './wayBack';
 
-/** A step at its place: once for the vehicle (`position: null`) or at one lamp. */
-export interface WorkStep extends Orderable {
-  /** `bonnet-open`, or `lamp-out@headlamp.front.left`. The same on the way out and back. */
-  readonly id: string;
-  readonly step: Step;
-  readonly position: PositionKey | null;
-  readonly way: 'out' | 'back';
-  readonly minutes: number;
-  /** What is to be done, of a step that no sheet has: the wiring asks for it. */
-  readonly said?: Reason;
-  /** Why it waits for others, as far as somebody wrote it down. */
-  readonly because: readonly { readonly after: string; readonly why: Edge['why'] }[];
+/** What somebody wants of a plan besides. */
+export interface PlanWish {
+  /** Steps of the way out in somebody's own order; steps that are not named keep their place. */
+  readonly arranged?: readonly string[];
+  /** Half and half: a lamp that stays until the others of its swap are in and proven. */
+  readonly kept?: readonly { readonly keep: PositionKey; readonly others: readonly PositionKey[] }[];
 }
 
 /** The steps of some sheets in order, out and back; or what is wrong with them. */
@@ -39,6 +27,10 @@ export type StripPlan =
       /** Minutes of changeover on the way out, and what no order can go below. */
       readonly changeoverMin: number;
       readonly boundMin: number;
+      /** The same on the way back. */
+      readonly backChangeoverMin: number;
+      /** What becomes of somebody's own order; null: nobody wants one, or it stands. */
+      readonly arrangeFault: ArrangeFault | null;
     }
   | {
       readonly kind: 'fault';
@@ -58,23 +50,27 @@ export function stuckSteps(fault: Extract<StripPlan, { kind: 'fault' }>['fault']
   }
 }
 
-/** Where the sheets of a job are used. */
-export interface SheetUse {
-  readonly sheet: StepSheet;
-  readonly positions: readonly { readonly key: PositionKey; readonly side: Side }[];
-}
-
 /**
  * Lays out the work: every `each` step at every lamp it is for, a `once` step a single time even if several sheets
  * have it. The way back is the reverse, except what has to go in first and what is done on the way back only.
  */
-export function stripPlan(uses: readonly SheetUse[], states: readonly StateRow[] = []): StripPlan {
+export function stripPlan(
+  uses: readonly SheetUse[],
+  states: readonly StateRow[] = [],
+  { arranged = [], kept = [] }: PlanWish = {},
+): StripPlan {
   const all = expand(uses);
   const [start, moves] = [arrives(states), movesOf(states)];
-  const steps = all.filter((s) => wayOf(s.step) !== 'back').map((s) => outStep(s, all));
-  const out = orderSteps(keptAsSet(steps, moves), { start, moves });
-  if (out.kind !== 'order') return { kind: 'fault', way: 'out', fault: out };
-  const back = wayBack(out, all, start, moves);
+  const steps = all
+    .filter((s) => wayOf(s.step) !== 'back')
+    .map((s) => outStep(s, all))
+    .map((s, _, list) => waitingFor(s, list, kept));
+  const asSet = keptAsSet(steps, moves);
+  const own = orderSteps(asSet, { start, moves });
+  if (own.kind !== 'order') return { kind: 'fault', way: 'out', fault: own };
+  const wanted = arranged.length > 0 ? orderArranged(own, arranged, { start, moves }) : null;
+  const out = wanted?.kind === 'order' ? { ...wanted, boundMin: own.boundMin } : own;
+  const back = wayBack(out, all, start, moves, (s, list) => waitingFor(s, list, kept));
   if (back.kind !== 'order') return { kind: 'fault', way: 'back', fault: back };
   return {
     kind: 'plan',
@@ -83,7 +79,20 @@ export function stripPlan(uses: readonly SheetUse[], states: readonly StateRow[]
     apart: out.end,
     changeoverMin: out.changeoverMin,
     boundMin: out.boundMin,
+    backChangeoverMin: back.changeoverMin,
+    arrangeFault: wanted && wanted.kind !== 'order' ? wanted : null,
   };
+}
+
+/** A step at a lamp that stays waits for all that is done at the others of its swap. */
+function waitingFor(
+  step: WorkStep,
+  list: readonly WorkStep[],
+  kept: NonNullable<PlanWish['kept']>,
+): WorkStep {
+  const others = kept.filter((k) => k.keep === step.position).flatMap((k) => k.others);
+  const first = list.filter((o) => o.position !== null && others.includes(o.position)).map((o) => o.id);
+  return first.length === 0 ? step : { ...step, after: [...new Set([...step.after, ...first])] };
 }
 
 /**
@@ -140,6 +149,7 @@ function withChanges(
         minutes: c.minutes,
         ...(move?.tool ? { tool: move.tool } : {}),
       },
+      sheet: '',
       position: null,
       way,
       minutes: c.minutes,
@@ -156,154 +166,4 @@ function withChanges(
     ...(order.changes[i] ?? []).map(stepFor),
     ...(s ? [s] : []),
   ]);
-}
-
-interface Placed {
-  readonly id: string;
-  readonly step: Step;
-  readonly position: PositionKey | null;
-}
-
-function expand(uses: readonly SheetUse[]): readonly Placed[] {
-  const found = new Map<string, Placed>();
-  for (const { sheet, positions } of uses)
-    for (const step of sheet.steps) {
-      const here = positions.filter((p) => !step.sides || step.sides.includes(p.side));
-      const places = step.scope === 'once' ? (here.length > 0 ? [null] : []) : here.map((p) => p.key);
-      for (const position of places) {
-        const id = position === null ? step.id : plannedStep(step.id, position);
-        if (!found.has(id)) found.set(id, { id, step, position });
-      }
-    }
-  return [...found.values()];
-}
-
-/** The placed steps that an edge means: at the same lamp where the other step has one there, else all of that name. */
-function meant(edge: string, position: PositionKey | null, all: readonly Placed[]): readonly Placed[] {
-  const named = all.filter((s) => s.step.id === edge);
-  const here = named.filter((s) => s.position === position || s.position === null);
-  return position === null || here.length === 0 ? named : here;
-}
-
-function outStep(placed: Placed, all: readonly Placed[]): WorkStep {
-  const { step, position } = placed;
-  const because = (step.after ?? []).flatMap((e) =>
-    meant(e.step, position, all).map((s) => ({ after: s.id, why: e.why })),
-  );
-  return {
-    ...placed,
-    way: 'out',
-    minutes: step.minutes,
-    after: because.map((b) => b.after),
-    because,
-    needs: step.needs ?? {},
-    sets: setsOf(step),
-    ...hand(placed),
-  };
-}
-
-/** What a step leaves behind: whatever unplugs a restraint leaves it open, said or not. */
-const setsOf = (step: Step): StatePart =>
-  step.kind === 'isolate' && step.cautions?.includes('airbag')
-    ? { ...step.sets, [RESTRAINT.name]: RESTRAINT.open }
-    : (step.sets ?? {});
-
-const hand = ({ step, position }: Placed) => ({
-  place: `${step.zone}/${position ?? ''}`,
-  tool: toolText(step.tool),
-});
-
-/**
- * The way back of a way out. Every edge is turned round unless it binds the way out alone; `before` puts first what
- * has to go in first; a step that set a state puts back the one before it.
- */
-function wayBack(
-  order: Extract<Ordering<WorkStep>, { kind: 'order' }>,
-  all: readonly Placed[],
-  start: VehicleState,
-  moves: readonly StateMove[],
-): Ordering<WorkStep> {
-  const out = order.steps;
-  const states = statesBefore(order, start);
-  const outIds = new Set(out.map((s) => s.id));
-  const outNeeds = new Map(out.map((s) => [s.id, s.needs]));
-  const turned = [...out].reverse().filter((s) => wayOf(s.step) === 'both');
-  const extra = all.filter((s) => wayOf(s.step) === 'back');
-  const turnedIds = new Set(turned.map((s) => s.id));
-  const reversed = (id: string) =>
-    out
-      .filter(
-        (s) =>
-          turnedIds.has(s.id) &&
-          (s.step.after ?? []).some(
-            (e) => !e.outOnly && meant(e.step, s.position, all).some((m) => m.id === id),
-          ),
-      )
-      .map((s) => ({ after: s.id, why: s.step.after?.find((e) => e.step === sheetStep(id))?.why }));
-  const first = (id: string, stepId: string, position: PositionKey | null) =>
-    all.flatMap((s) =>
-      (s.step.back?.before ?? [])
-        .filter(
-          (e) =>
-            e.step === stepId &&
-            meant(e.step, s.position, all).some((m) => m.id === id && m.position === position),
-        )
-        .map((e) => ({ after: s.id, why: e.why })),
-    );
-  const backOf = (placed: Placed): WorkStep => {
-    const { id, step, position } = placed;
-    const both = outIds.has(id);
-    const own = both
-      ? reversed(id)
-      : (step.after ?? []).flatMap((e) =>
-          meant(e.step, position, all).map((m) => ({ after: m.id, why: e.why })),
-        );
-    // What goes in first overrules the plain reverse between the same two steps.
-    const mine = (step.back?.before ?? []).flatMap((e) => meant(e.step, position, all).map((m) => m.id));
-    const because = [...own.filter((b) => !mine.includes(b.after)), ...first(id, step.id, position)];
-    const sets = both ? restored(setsOf(step), states.get(id)) : (step.sets ?? {});
-    return {
-      id,
-      step,
-      position,
-      way: 'back',
-      minutes: step.back?.minutes ?? step.minutes,
-      after: because.map((b) => b.after),
-      because,
-      needs: both ? { ...outNeeds.get(id), ...setsOf(step) } : (step.needs ?? {}),
-      sets,
-      ...hand(placed),
-    };
-  };
-  // What was brought by a move of its own is brought back so too, where no step does it.
-  const end = Object.fromEntries([...new Set(moves.map((m) => m.name))].map((n) => [n, start[n] ?? '']));
-  return orderAsListed([...extra.map(backOf), ...turned.map(backOf)].sort(firstsFirst), {
-    start: order.end,
-    moves,
-    end,
-  });
-}
-
-/** Steps that only the way back has come as early as their edges let them; the sort keeps the rest as it is. */
-const firstsFirst = (a: WorkStep, b: WorkStep) =>
-  Number(wayOf(a.step) !== 'back') - Number(wayOf(b.step) !== 'back');
-
-function statesBefore(
-  order: Extract<Ordering<WorkStep>, { kind: 'order' }>,
-  start: VehicleState,
-): ReadonlyMap<string, VehicleState> {
-  const found = new Map<string, VehicleState>();
-  let state = start;
-  order.steps.forEach((s, i) => {
-    for (const c of order.changes[i] ?? []) state = withStates(state, { [c.name]: c.to });
-    found.set(s.id, state);
-    state = withStates(state, s.sets);
-  });
-  return found;
-}
-
-function restored(sets: StatePart | undefined, before: VehicleState | undefined): StatePart {
-  return Object.fromEntries(
-    Object.keys(sets ?? {}).map((name): [string, string] => [name, before?.[name] ?? '']),
-  );
 }

@@ -1,5 +1,6 @@
 import type { Rule } from '../rule';
 import type { Prose } from '../kernel/reason';
+import type { Money } from '../kernel/money';
 import type { Position, PositionRole, Side } from '../vehicle';
 
 /** What a step is. Each `loosen` and `isolate` opens an obligation, each `lasting-change` wants the customer's consent. */
@@ -41,6 +42,10 @@ export const TOOLS = [
   'pick',
   'pliers',
   'hands',
+  'drill',
+  'fish-wire',
+  'heat-gun',
+  'crimp-pliers',
 ] as const;
 /** A tool that a step takes, by what it is. */
 export interface Tool {
@@ -83,6 +88,77 @@ export const STEP_CAUTIONS = [
 ] as const;
 export type StepCaution = (typeof STEP_CAUTIONS)[number];
 
+/** What is used up at a step. */
+export const CONSUMABLES = [
+  'tape',
+  'grease',
+  'ties',
+  'heat-shrink',
+  'sealant',
+  'thread-lock',
+  'cleaner',
+  'foam',
+  'grommet',
+  'masking',
+] as const;
+export type Consumable = (typeof CONSUMABLES)[number];
+
+/** What breaks when a vehicle is taken apart. */
+export const FRAGILE_KINDS = ['glass', 'lens', 'clip', 'trim', 'connector', 'paint', 'other'] as const;
+export type FragileKind = (typeof FRAGILE_KINDS)[number];
+
+/** Something at a step that may break. */
+export interface Fragile {
+  readonly kind: FragileKind;
+  readonly what: Prose;
+  /** In one job of so many, between 0 and 1. */
+  readonly chance: number;
+  /** What it costs when it does. */
+  readonly price?: Money;
+}
+
+/** What is taken over from the old lamp to the new one. */
+export const TRANSFERS = [
+  'bulb',
+  'socket',
+  'bulb-and-socket',
+  'adjuster',
+  'seal',
+  'clip-nuts',
+  'bracket',
+] as const;
+export type Transfer = (typeof TRANSFERS)[number];
+
+/**
+ * What is looked at when a step goes back: the mark that says which way is up, a bulb's tabs in their notches, the
+ * film off, screws only caught until all are in, even gaps, the seal in its groove, no wire pinched, a click heard.
+ */
+export const STEP_LOOKS = [
+  'top-mark',
+  'clocking',
+  'film-off',
+  'screws-caught',
+  'gap-even',
+  'seal-seated',
+  'not-pinched',
+  'click-heard',
+] as const;
+export type StepLook = (typeof STEP_LOOKS)[number];
+
+/** Which way a part is drawn off, as one stands before it in driving direction. */
+export const PULLS = ['forward', 'rearward', 'up', 'down', 'inward', 'outward'] as const;
+export type Pull = (typeof PULLS)[number];
+
+/**
+ * A point on the vehicle, mm: `x` to the right of the centre line, `y` rearwards from the front, `z` above the ground.
+ * Two of them are enough for the side that it is looked at from. At a lamp of the right side `x` is mirrored.
+ */
+export interface PointMm {
+  readonly xMm?: number;
+  readonly yMm?: number;
+  readonly zMm?: number;
+}
+
 /** Kinds of fasteners that are counted. */
 export const FASTENER_KINDS = ['screw', 'bolt', 'nut', 'clip', 'push-pin'] as const;
 
@@ -98,6 +174,8 @@ export interface FastenerGroup {
   /** `replace`: the old ones are not used again. `if-sound`: old clips break, have spares. */
   readonly reuse: 'reuse' | 'if-sound' | 'replace';
   readonly bag?: string;
+  /** Where they are; of a sheet for both sides on the left one. */
+  readonly points?: readonly PointMm[];
 }
 
 /** An order between two steps, with the reason for it. */
@@ -130,6 +208,14 @@ export interface Step {
   readonly people?: 1 | 2;
   readonly fasteners?: readonly FastenerGroup[];
   readonly cautions?: readonly StepCaution[];
+  readonly consumables?: readonly Consumable[];
+  readonly fragile?: readonly Fragile[];
+  readonly transfers?: readonly Transfer[];
+  /** What is looked at when it goes back. */
+  readonly looks?: readonly StepLook[];
+  readonly pull?: Pull;
+  /** Where it lets go that cannot be seen: a latch behind, a tab underneath. */
+  readonly release?: PointMm;
   readonly needs?: StatePart;
   readonly sets?: StatePart;
   /** Must be done before this one on the way out; the way back is the other way round unless `outOnly`. */

@@ -120,6 +120,7 @@ function AgreeForm({ orders }: { orders: SwapOrders }) {
       swap: orders.swap,
       total: quote.total,
       minutes: quote.minutes.p90,
+      work: 'sheet',
       words: text.trim(),
       ...(sum > 0 ? { deposit: { minor: sum, currency: quote.total.currency } } : {}),
     });

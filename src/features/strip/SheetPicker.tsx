@@ -23,7 +23,7 @@ export function SheetPicker() {
           />
           {prose(c.sheet.name) || t('strip.own-sheet')}
           <span className="text-sm text-soft">
-            {t('strip.way-minutes', { minutes: c.minutes })}
+            {c.time && t('strip.way-minutes', { minutes: Math.round(c.time.p50) })}
             {c.suits === 'unknown' && ` · ${t('strip.way-unknown')}`}
           </span>
         </label>

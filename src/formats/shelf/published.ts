@@ -767,7 +767,11 @@ export interface Tool {
     | 'trim-tool'
     | 'pick'
     | 'pliers'
-    | 'hands';
+    | 'hands'
+    | 'drill'
+    | 'fish-wire'
+    | 'heat-gun'
+    | 'crimp-pliers';
   size?: string;
 }
 /**
@@ -860,6 +864,37 @@ export interface Step {
       why?: Prose;
     }[];
   };
+  consumables?: (
+    | 'tape'
+    | 'grease'
+    | 'ties'
+    | 'heat-shrink'
+    | 'sealant'
+    | 'thread-lock'
+    | 'cleaner'
+    | 'foam'
+    | 'grommet'
+    | 'masking'
+  )[];
+  fragile?: {
+    kind: 'glass' | 'lens' | 'clip' | 'trim' | 'connector' | 'paint' | 'other';
+    what: Prose;
+    chance: number;
+    price?: Money;
+  }[];
+  transfers?: ('bulb' | 'socket' | 'bulb-and-socket' | 'adjuster' | 'seal' | 'clip-nuts' | 'bracket')[];
+  looks?: (
+    | 'top-mark'
+    | 'clocking'
+    | 'film-off'
+    | 'screws-caught'
+    | 'gap-even'
+    | 'seal-seated'
+    | 'not-pinched'
+    | 'click-heard'
+  )[];
+  pull?: 'forward' | 'rearward' | 'up' | 'down' | 'inward' | 'outward';
+  release?: PointMm;
 }
 export interface FastenerGroup {
   id: Id;
@@ -870,6 +905,12 @@ export interface FastenerGroup {
   count: number;
   reuse: 'reuse' | 'if-sound' | 'replace';
   bag?: string;
+  points?: PointMm[];
+}
+export interface PointMm {
+  xMm?: number;
+  yMm?: number;
+  zMm?: number;
 }
 export interface Edge {
   step: Id;

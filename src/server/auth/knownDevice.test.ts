@@ -16,7 +16,13 @@ it('it is known to nobody else, under no other secret, and not when it was chang
   const cookie = cookieOf('ines');
   expect(knownDevice(cookie, 'tomas', SECRET)).toBeNull();
   expect(knownDevice(cookieOf('ines', `${SECRET}x`), 'ines', SECRET)).toBeNull();
-  expect(knownDevice(cookie.replace(/=[0-9a-f]{2}/, '=00'), 'ines', SECRET)).toBeNull();
+  expect(
+    knownDevice(
+      cookie.replace(/=[0-9a-f]/, (first) => (first === '=0' ? '=1' : '=0')),
+      'ines',
+      SECRET,
+    ),
+  ).toBeNull();
   for (const none of [null, '', 'yonder.known=', 'yonder.known=.', 'yonder.known=x.y.z'])
     expect(knownDevice(none, 'ines', SECRET)).toBeNull();
 });

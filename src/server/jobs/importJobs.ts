@@ -180,7 +180,7 @@ async function asEvent(
     const quote = loaded?.reading.checks.find((c) => c.swap.id === body.swap)?.orders?.quote;
     return {
       type: 'quote-agreed',
-      sent: { ...body, total: quote?.total, minutes: quote?.minutes.p90 },
+      sent: { ...body, total: quote?.total, minutes: quote?.minutes.p90, work: 'sheet' },
     };
   }
   return { type: act, sent: body };

@@ -60,6 +60,22 @@ export const job = {
   },
   'item-off-again': { positions: ['fog.front.left'], count: 2, step: { 'en-GB': 'Bumper off' } },
   'item-override': { verdict: 'check-first', words: 'Customer agrees.' },
+  'item-lost': { step: { 'en-GB': 'Grille off' }, count: 1, fastener: 'screw' },
+  'item-step-looks': {
+    step: { 'en-GB': 'Lamp out' },
+    position: 'headlamp.front.left',
+    looks: ['top-mark', 'not-pinched'],
+  },
+  'item-step-look-wrong': {
+    step: { 'en-GB': 'Lamp out' },
+    position: 'headlamp.front.left',
+    looks: ['gap-even'],
+    words: 'wider at the wing',
+  },
+  'item-breakage': { fragile: 'clip', words: 'lower grille tab', open: ['not-told', 'to-order'] },
+  'item-change-consent': { words: 'hole beside the catch' },
+  'item-change-hole': { words: 'hole beside the catch' },
+  'item-hole': { step: { 'en-GB': 'Drill the bracket' } },
   'item-owed': {
     step: { 'en-GB': 'Bumper off' },
     position: 'headlamp.front.left',

@@ -3,7 +3,7 @@ import type { LampProgram } from '../../lamp/program/types';
 import type { LampPlug } from '../../harness/types';
 import type { Prose } from '../../kernel/reason';
 import type { LampFunction, PositionRole, Provided, Side } from '../../vehicle';
-import type { Money } from './money';
+import type { Money } from '../../kernel/money';
 
 /** What the lens carries for a rule set: a declared mark, none, or nobody has looked (absent). */
 export type LensMark = 'declared' | 'none';

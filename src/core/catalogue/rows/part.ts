@@ -1,6 +1,6 @@
 import type { Adapter } from '../../harness/types';
 import type { Prose } from '../../kernel/reason';
-import type { Money } from './money';
+import type { Money } from '../../kernel/money';
 
 /** A part of the shelf: what it costs, what it is, an adapter where it is one. */
 export interface Part {

@@ -36,6 +36,12 @@ import { releaseLocked } from './releaseLocked';
 import { scopeAdded } from './scopeAdded';
 import { sheetChosen } from './sheetChosen';
 import { stepTicked } from './stepTicked';
+import { breakageNoted } from './breakageNoted';
+import { changeNoted } from './changeNoted';
+import { sideKept } from './sideKept';
+import { stepLooked } from './stepLooked';
+import { stepsArranged } from './stepsArranged';
+import { workPaused } from './workPaused';
 import { swapOpened } from './swapOpened';
 import { voided } from './voided';
 import { warrantyLinked } from './warrantyLinked';
@@ -80,6 +86,12 @@ export const EVENT_KINDS = {
   'lamp-described': lampDescribed,
   'step-added': stepAdded,
   'drop-read': dropRead,
+  'step-looked': stepLooked,
+  'steps-arranged': stepsArranged,
+  'side-kept': sideKept,
+  'work-paused': workPaused,
+  'breakage-noted': breakageNoted,
+  'change-noted': changeNoted,
   'job-abandoned': jobAbandoned,
   'words-corrected': wordsCorrected,
   'line-corrected': lineCorrected,
@@ -130,5 +142,8 @@ export type { EventKind, JobFrame, JobShape, Stored } from './kind';
 export type { RowRef } from './lampChosen';
 export { HELD_BEHIND, type HeldBehind, type PartMove } from './partMoved';
 export { LOOKED, type Looked, PLUG_CHECKS, type PlugCheck } from './plugRecorded';
+export { BREAKAGE_COSTS, type BreakageCost, SPARE_STATES, type SpareState } from './breakageNoted';
+export { type Consent } from './changeNoted';
+export { STEP_LOOKED, type StepLooked } from './stepLooked';
 export { type StepOutcome } from './stepTicked';
 export { WARRANTY_SYMPTOMS, type WarrantySymptom } from './warrantyLinked';

@@ -5,6 +5,7 @@ import type {
   FeedOf,
   JointOf,
   LampAt,
+  LookAt,
   MatterOf,
   PartOf,
   PlugAt,
@@ -64,6 +65,8 @@ export interface JobFrame {
 /** What a job asks for, once it is read: what entries can be answers to. */
 export interface JobShape {
   readonly steps: ReadonlySet<WayStep>;
+  /** Looks that steps of the way back want. */
+  readonly looks: ReadonlySet<LookAt>;
   readonly bench: ReadonlySet<CheckAt>;
   readonly checks: ReadonlySet<CheckAt>;
   /** Joints that are made by hand. */

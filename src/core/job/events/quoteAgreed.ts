@@ -1,5 +1,5 @@
 import { latestBy } from '../log/frontier';
-import { after, id, maybeMoney, money, number, shape, words } from './form';
+import { after, id, maybeMoney, maybeOneOf, money, number, shape, words } from './form';
 import { basisToAfter, eventKind } from './kind';
 
 /** The customer agreed to a quote: its sum as it stood then, so that a later change shows. */
@@ -9,6 +9,8 @@ export const quoteAgreed = eventKind({
     swap: id(),
     total: money(),
     minutes: number(0, 100_000),
+    /** What the work in it goes by: the step sheet, or the minutes of the application. Absent: the latter. */
+    work: maybeOneOf(['sheet', 'stated']),
     /** How and with whom it was agreed. */
     words: words(),
     deposit: maybeMoney(),

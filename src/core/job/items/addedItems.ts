@@ -3,7 +3,7 @@ import type { JobRecord, SwapRecord } from '../fold';
 import { compareEvents } from '../log/frontier';
 import type { ChoiceCheck } from '../readings/check';
 import type { StripReading } from '../readings/work';
-import type { RuledItem } from './handItems';
+import type { RuledItem } from './ruledItem';
 
 /** The entries that say whether work had begun. */
 export type BegunEntries = Pick<JobRecord, 'swaps' | 'quotes' | 'ticks'>;

@@ -13,6 +13,7 @@ const BY_RECORD: ReadonlySet<ItemOrigin> = new Set([
   'loosened',
   'isolated',
   'fasteners',
+  'breakage',
   'function-proof',
   'mismatch',
   'consent',

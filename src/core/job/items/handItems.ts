@@ -1,27 +1,16 @@
+import type { RuledItem } from './ruledItem';
 import { fastenersItem, groupAt } from '../../kernel/ids';
-import { factsOf, type Reason, reason, type ReasonFacts } from '../../kernel/reason';
+import { factsOf, reason, type ReasonFacts } from '../../kernel/reason';
 import type { JobRecord } from '../fold';
 import { compareEvents } from '../log/frontier';
 import type { ItemOrigin } from './openItem';
 import { notProven, proofCells, type ProofLine } from '../readings/proof';
 import type { Stage } from '../stages/stages';
-import { isDone, type StepLine, type StripReading } from '../readings/work';
+import { isDone, type StepLine } from '../readings/stepLines';
+import type { StripReading } from '../readings/work';
 
 type RecheckEntry =
   JobRecord['rechecks'] extends ReadonlyMap<string, { readonly event: infer E }> ? E : never;
-
-/** An item that a rule raises from what hands did. `met`: the tick that closed it by itself. */
-export interface RuledItem {
-  readonly id: string;
-  readonly origin: ItemOrigin;
-  readonly what: Reason;
-  readonly stage: Stage;
-  readonly raisedBy?: string;
-  readonly raisedAt?: string;
-  readonly met?: { readonly by: string; readonly at: string };
-  /** The entry that raised it: no closing of before closes it. Absent: the choice of the lamp. */
-  readonly since?: { readonly id: string; readonly at: string };
-}
 
 /**
  * What stripping leaves to be made good: a loosened bolt to be tightened, what was isolated to be restored, systems
@@ -69,6 +58,21 @@ export function stripItems(strip: StripReading, rechecks: JobRecord['rechecks'])
         }),
         stage: 'release',
       });
+  for (const g of strip.balance) {
+    const lost = g.counts.lost - g.counts.found;
+    if (lost > 0)
+      items.push({
+        id: `lost:${groupAt(g.step, g.group)}:${g.counts.lost}`,
+        origin: 'lost',
+        what: reason('item-lost', {
+          count: lost,
+          fastener: g.sheet?.kind ?? 'screw',
+          ...placed(strip, g.step),
+        }),
+        stage: 'mount',
+      });
+  }
+  items.push(...stepLookItems(strip));
   const rivals = [...strip.out, ...strip.back].filter((l) => (l.tick?.rivals ?? 0) > 0);
   for (const l of rivals)
     items.push({
@@ -78,6 +82,34 @@ export function stripItems(strip: StripReading, rechecks: JobRecord['rechecks'])
       stage: l.step.way === 'out' ? 'strip' : 'mount',
     });
   return items;
+}
+
+/** Looks that a step wanted when it went back: not taken, or taken and not right. */
+function stepLookItems(strip: StripReading): readonly RuledItem[] {
+  return strip.back.filter(isDone).flatMap((l): readonly RuledItem[] => {
+    const since = l.tick ? { since: { id: l.tick.event, at: l.tick.at } } : {};
+    const open = l.looks.filter((k) => k.seen === null).map((k) => k.look);
+    const wrong = l.looks.filter((k) => k.seen?.value === 'no');
+    return [
+      ...(open.length > 0
+        ? [
+            {
+              id: `step-looks:${l.step.id}`,
+              origin: 'mount' as const,
+              what: reason('item-step-looks', { ...at(l), looks: open }),
+              stage: 'mount' as const,
+              ...since,
+            },
+          ]
+        : []),
+      ...wrong.map((k) => ({
+        id: `step-look:${k.seen?.event ?? ''}`,
+        origin: 'mount' as const,
+        what: reason('item-step-look-wrong', { ...at(l), looks: [k.look], words: k.seen?.words ?? '' }),
+        stage: 'mount' as const,
+      })),
+    ];
+  });
 }
 
 function placed(strip: StripReading, step: string): ReasonFacts['item-loosened'] {

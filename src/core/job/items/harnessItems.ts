@@ -3,7 +3,7 @@ import { sourceId } from '../../harness';
 import { factsOf, reason } from '../../kernel/reason';
 import { atLamp } from './atLamp';
 import type { JobRecord, SwapRecord } from '../fold';
-import type { RuledItem } from './handItems';
+import type { RuledItem } from './ruledItem';
 import { rungOut } from '../readings/harnessReads';
 import { type FeedMatter, modesThatDiffer, type WireMatters } from '../readings/wireMatters';
 import type { PositionWiring } from '../readings/wiring';

@@ -1,7 +1,7 @@
 import { factsOf, reason } from '../../kernel/reason';
 import type { ChoiceCheck } from '../readings/check';
 import { type HandJoint, holds } from '../readings/handJoints';
-import type { RuledItem } from './handItems';
+import type { RuledItem } from './ruledItem';
 
 /** Joints that nobody has pulled, together by where they are made, and each that did not hold. */
 export function jointItems({ swap, joints }: Pick<ChoiceCheck, 'swap' | 'joints'>): readonly RuledItem[] {

@@ -3,7 +3,7 @@ import type { JobRecord } from '../fold';
 import type { ChoiceCheck } from '../readings/check';
 import { mountLooks } from '../readings/mounted';
 import { isRight, type PlugLook } from '../readings/plugs';
-import type { RuledItem } from './handItems';
+import type { RuledItem } from './ruledItem';
 
 /**
  * What nobody has looked at yet on plugs and mounted lamps of a swap, and what was found not right. A plug that is not

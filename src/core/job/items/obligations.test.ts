@@ -185,3 +185,113 @@ describe('obligations open by themselves', () => {
     expect(job({}, tick('a', 'out'), tick(`lamp@${POSITION}`, 'out'), ...back).strip.parking).toBeNull();
   });
 });
+
+describe('what happens at the vehicle', () => {
+  it('a look that a step wants is open once the step is back, and stands while it is not right', () => {
+    const step: Partial<Step> = { looks: ['top-mark', 'not-pinched'] };
+    const done = [tick('a', 'out'), tick('a', 'back')];
+    const looked = (look: 'top-mark' | 'not-pinched', seen: 'yes' | 'no') =>
+      event('step-looked', { step: 'a', look, seen, after: [] });
+    expect(item(job(step, done[0] as AnyStoredEvent), 'item-step-looks')).toBeUndefined();
+    expect(item(job(step, ...done), 'item-step-looks')).toMatchObject({
+      origin: 'mount',
+      what: { facts: { looks: ['top-mark', 'not-pinched'] } },
+      closed: null,
+    });
+    const half = job(step, ...done, looked('top-mark', 'yes'));
+    expect(item(half, 'item-step-looks')?.what.facts).toMatchObject({ looks: ['not-pinched'] });
+    const wrong = job(step, ...done, looked('top-mark', 'yes'), looked('not-pinched', 'no'));
+    expect(item(wrong, 'item-step-looks')).toBeUndefined();
+    expect(item(wrong, 'item-step-look-wrong')?.closed).toBeNull();
+    const right = job(step, ...done, looked('top-mark', 'yes'), looked('not-pinched', 'yes'));
+    expect(item(right, 'item-step-look-wrong')).toBeUndefined();
+    // A look that no step wants is kept, and stands in nothing.
+    const stray = event('step-looked', { step: 'a', look: 'gap-even', seen: 'yes', after: [] });
+    expect(job(step, ...done, stray).unfit.map((u) => u.code)).toEqual(['no-such-step']);
+  });
+
+  it('a lost screw is looked for until it is found; the balance misses it as well', () => {
+    const lost = [count('out', 3), count('lost', 1), count('in', 2)];
+    const reading = job(screws, ...lost);
+    expect(item(reading, 'item-lost')).toMatchObject({ origin: 'lost', what: { facts: { count: 1 } } });
+    expect(reading.strip.balance[0]).toMatchObject({ holes: 1, inHand: 0, balanced: false });
+    // A new one fills the hole; the lost one is still somewhere.
+    const filled = job(screws, ...lost, count('spare', 1), count('in', 1));
+    expect(filled.strip.balance[0]).toMatchObject({ holes: 0, inHand: 0, balanced: true });
+    expect(item(filled, 'item-lost')?.closed).toBeNull();
+    const found = job(screws, ...lost, count('found', 1), count('in', 1));
+    expect(item(found, 'item-lost')).toBeUndefined();
+    expect(found.strip.balance[0]?.balanced).toBe(true);
+  });
+
+  it('a breakage is open until the customer knows, somebody pays and the spare is in', () => {
+    const broke = (more: object) =>
+      event('breakage-noted', {
+        breakage: 'b',
+        kind: 'clip',
+        words: 'lower tab',
+        cost: 'shop',
+        told: true,
+        spare: 'fitted',
+        after: [],
+        ...more,
+      });
+    expect(item(job({}, broke({})), 'item-breakage')?.closed).toMatchObject({ how: 'met' });
+    const open = job({}, broke({ told: false, cost: 'open', spare: 'to-order' }));
+    expect(item(open, 'item-breakage')).toMatchObject({
+      what: { facts: { open: ['not-told', 'cost-open', 'to-order'] } },
+      closed: null,
+    });
+    expect(releaseCheck(open).openItems.map((i) => i.what.code)).toContain('item-breakage');
+    const first = broke({ told: false });
+    expect(item(job({}, first, broke({ after: [first.id] })), 'item-breakage')?.closed).not.toBeNull();
+  });
+
+  it('a lasting change that nobody foresaw wants consent, and its hole a grommet', () => {
+    const change = (more: object) =>
+      event('change-noted', {
+        change: 'c',
+        words: 'hole beside the catch',
+        hole: true,
+        sealed: false,
+        consent: 'open',
+        after: [],
+        ...more,
+      });
+    const open = job({}, change({}));
+    expect(item(open, 'item-change-consent')?.closed).toBeNull();
+    expect(item(open, 'item-change-hole')?.closed).toBeNull();
+    const agreed = job({}, change({ consent: 'told', by: 'A. Keel by phone', sealed: true }));
+    expect(item(agreed, 'item-change-consent')?.closed).toMatchObject({ how: 'met' });
+    expect(item(agreed, 'item-change-hole')?.closed).toMatchObject({ how: 'met' });
+    expect(item(job({}, change({ hole: false })), 'item-change-hole')).toBeUndefined();
+  });
+
+  it('a hole that the sheet drills is open until its grommet was seen, after it was drilled', () => {
+    const drilled: Partial<Step> = { kind: 'lasting-change', tool: { kind: 'drill', size: '6 mm' } };
+    const looked = () =>
+      event('mount-looked', {
+        position: POSITION,
+        lamp: 'flood',
+        checks: { film: 'none', seal: 'yes', holes: 'yes', lead: 'yes' },
+        after: [],
+      });
+    const before = looked();
+    expect(item(job(drilled, before, tick('a', 'out')), 'item-hole')).toMatchObject({ closed: null });
+    expect(item(job(drilled, tick('a', 'out'), looked()), 'item-hole')?.closed).toMatchObject({ how: 'met' });
+    expect(item(job({ kind: 'lasting-change' }, tick('a', 'out')), 'item-hole')).toBeUndefined();
+  });
+
+  it('steps stand in somebody’s own order, or it is said what is in its way', () => {
+    const lamp = `lamp@${POSITION}`;
+    const arranged = (...steps: string[]) => event('steps-arranged', { steps, after: [] });
+    const orderOf = (reading: ReturnType<typeof job>) => reading.strip.out.map((l) => l.step.id);
+    expect(orderOf(job({}, arranged(lamp, 'a')))).toEqual([lamp, 'a']);
+    const waits: Partial<Step> = { after: [{ step: 'lamp' }] };
+    const refused = job(waits, arranged('a', lamp));
+    expect(orderOf(refused)).toEqual([lamp, 'a']);
+    expect(refused.strip.arranged).toMatchObject({ fault: { kind: 'waits', step: 'a', after: lamp } });
+    // None: as the plan has it.
+    expect(job({}, arranged()).strip.arranged?.fault).toBeNull();
+  });
+});

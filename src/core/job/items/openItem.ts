@@ -25,6 +25,8 @@ export type ItemOrigin =
   | 'loosened'
   | 'isolated'
   | 'lasting-change'
+  | 'lost'
+  | 'breakage'
   | 'no-sheet'
   | 'fasteners'
   | 'function-proof'
@@ -100,6 +102,8 @@ export const CLOSABLE: Readonly<Record<ItemOrigin, ClosableBy>> = {
   loosened: 'technician',
   isolated: 'technician',
   'lasting-change': 'anyone',
+  lost: 'technician',
+  breakage: 'technician',
   'no-sheet': 'technician',
   fasteners: 'technician',
   'function-proof': 'technician',

@@ -5,9 +5,11 @@ import type { ResolvedFact } from '../../vehicle';
 import type { JobRecord } from '../fold';
 import type { ItemOrigin, OpenItem } from './openItem';
 import { addedItems } from './addedItems';
+import { damageItems } from './damageItems';
 import { atLamp } from './atLamp';
 import { closable, closingsThatDoNot, type Since } from './closings';
-import { proofItems, type RuledItem, stripItems } from './handItems';
+import { proofItems, stripItems } from './handItems';
+import type { RuledItem } from './ruledItem';
 import { type HeldBehind, isPersonsItem, type JobFrame } from '../events';
 import { compareEvents } from '../log/frontier';
 import type { Unfit } from '../log/standing';
@@ -140,6 +142,7 @@ function newerItems(
     ...pairItems(chosen, record, places).map(({ swap, ...i }) =>
       ruled(record, i, chosen.find((c) => c.swap.id === swap)?.swap.chosenSince ?? null),
     ),
+    ...damageItems(strip, record).map((i) => ruled(record, i, null)),
     ...chosen.flatMap((c) => addedItems(c, strip, record).map((i) => ruled(record, i, c.swap.chosenSince))),
     ...chosen.flatMap((c) =>
       [...lookItems(c, plugs, record), ...jointItems(c), ...dropItems(c)].map((i) =>

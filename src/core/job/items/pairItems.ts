@@ -4,7 +4,7 @@ import { mirrorKey, type PositionKey } from '../../vehicle';
 import type { JobRecord } from '../fold';
 import { unlikeLight } from '../readings/lightChange';
 import type { ChoiceCheck } from '../readings/check';
-import type { RuledItem } from './handItems';
+import type { RuledItem } from './ruledItem';
 
 /** The lamp of the other side; null: it stands in the centre, or the line has none there. */
 export function twinOf(position: PositionKey, places: ReadonlySet<PositionKey>): PositionKey | null {

@@ -5,7 +5,7 @@ import type { RowRef } from '../events';
 import type { JobRecord, SwapRecord } from '../fold';
 import { type DropPoint, type DropSources, readDrops } from './drops';
 import { type HandJoint, handJoints } from './handJoints';
-import { type OrderEntries, type SwapOrders, swapOrders } from './orders';
+import { type OrderEntries, type SheetTime, type SwapOrders, swapOrders } from './orders';
 import { type ProofLine, type ProofSources, readProofs } from './proof';
 import type { JobSources, PinnedKind } from '../sources';
 import {
@@ -85,7 +85,7 @@ const ordersOf = weakMapMemoize(
     feeds: readonly FeedMatter[],
     butts: number,
     rings: number,
-    sharedMin: number,
+    sheet: SheetTime | null,
   ) => {
     const decided = { swap, wiring, matters, feeds, joints: { butts, rings } };
     const lamps = new Map(plan.places.map((p) => [p.lamp.id, p.lamp]));
@@ -97,7 +97,8 @@ const ordersOf = weakMapMemoize(
       { lamp: (id) => lamps.get(id), part: (id) => byId.get(id), rates },
       wireNeeds(decided, entries, parts),
       wireWork(decided, entries),
-      sharedMin,
+      { low: plan.application.minutesLow, high: plan.application.minutesHigh },
+      sheet,
     );
   },
 );
@@ -116,7 +117,7 @@ export function checkChoice(
   sources: JobSources,
   known: Known,
   unknownPlugs: FactReading['unknownPlugs'],
-  sharedMin: number,
+  sheet: SheetTime | null,
   others: readonly SwapPlan[],
 ): ChoiceCheck {
   if (!swap.choice)
@@ -151,7 +152,7 @@ export function checkChoice(
         feeds,
         count('butt'),
         count('ring'),
-        sharedMin,
+        sheet,
       ),
     joints,
     dropsOf(swap.id, wiring, feeds, matters, dropEntries(record), dropSources(all)),

@@ -3,9 +3,10 @@ import type { Judgement } from '../../fitment';
 import { type Reason, reason } from '../../kernel/reason';
 import type { Lamp, Money, Part } from '../../catalogue/types';
 import type { PositionKey } from '../../vehicle';
+import type { WorkTime } from '../../work';
 import { BOX_CHECKS, type BoxCheck, type HeldBehind, type Looked, type PartMove } from '../events';
 import type { JobRecord, SwapRecord } from '../fold';
-import type { RuledItem } from '../items/handItems';
+import type { RuledItem } from '../items/ruledItem';
 import type { WireNeed, WireWork } from './wireNeeds';
 
 /** *Setting*: what an hour of work costs. */
@@ -40,7 +41,7 @@ export interface QuoteLine {
 /** What a swap costs and how long it takes. */
 export interface Quote {
   readonly lines: readonly QuoteLine[];
-  /** Half of such jobs take no longer than `p50`, nine of ten no longer than `p90`, as the shelf states it. */
+  /** Half of such jobs take no longer than `p50`, nine of ten no longer than `p90`, whole minutes. */
   readonly minutes: { readonly p50: number; readonly p90: number };
   /** Work is quoted at `p50`; null: a lamp or a part has no price. What the wiring needs and has no price is left out. */
   readonly total: Money | null;
@@ -122,25 +123,41 @@ export interface OrderSources {
 /** Id of a need that no part of the shelf meets. */
 export const needId = (key: string): string => `need:${key}`;
 
+/** The work of a swap at its margin, by its step sheet. */
+export interface SheetTime extends WorkTime {
+  /** What lamps of before in the job spare it, minutes. */
+  readonly sharedMin: number;
+  /** Of it the shared steps themselves, without ways and tools: all that quotes of before took off. */
+  readonly sharedStepsMin: number;
+}
+
 /**
- * The quote of a judged swap: its lamps, what it and its wiring need besides, the work at its margin.
- * @param sharedMin minutes of steps that lamps of before in the job do already
+ * The quote of a judged swap: its lamps, what it and its wiring need besides, the work at its margin. The step sheet says
+ * how long it takes; the application's own minutes stand in where the shelf has no sheet.
+ * @param stated minutes of the application itself, that are in those of the judgement
+ * @param goesBy `stated`: as the quotes were made that were agreed before sheets were gone by
  */
 export function quoteOf(
   judgement: Judgement,
   s: OrderSources,
   needs: readonly WireNeed[] = [],
   work: readonly WireWork[] = [],
-  sharedMin = 0,
+  stated: { readonly low: number; readonly high: number } = { low: 0, high: 0 },
+  sheet: SheetTime | null = null,
+  goesBy: 'sheet' | 'stated' = 'sheet',
 ): Quote {
   const count = new Map<string, number>();
   for (const id of Object.values(judgement.lamps)) count.set(id, (count.get(id) ?? 0) + 1);
   const times = (price: Money | undefined, n: number) =>
     price && price.currency === s.rates.hour.currency ? { ...price, minor: price.minor * n } : null;
   const wiringMin = work.reduce((n, w) => n + w.minutes, 0);
-  const atMargin = (minutes: number) => Math.max(0, minutes - sharedMin) + wiringMin;
-  const low = atMargin(judgement.minutes.low);
-  const high = atMargin(judgement.minutes.high);
+  // What mends a condition takes is in the judgement besides the application's own minutes.
+  const bySheet = sheet && goesBy === 'sheet';
+  const sharedMin = Math.round((bySheet ? sheet.sharedMin : sheet?.sharedStepsMin) ?? 0);
+  const minutes = (all: number, own: number, ofSheet: number | undefined) =>
+    bySheet ? Math.round(all - own + (ofSheet ?? 0) + wiringMin) : Math.max(0, all - sharedMin) + wiringMin;
+  const low = minutes(judgement.minutes.low, stated.low, sheet?.p50);
+  const high = minutes(judgement.minutes.high, stated.high, sheet?.p90);
   const lines: readonly QuoteLine[] = [
     ...[...count].sort().map(([id, quantity]) => ({
       kind: 'lamp' as const,
@@ -194,10 +211,13 @@ export function swapOrders(
   s: OrderSources,
   needs: readonly WireNeed[] = [],
   work: readonly WireWork[] = [],
-  sharedMin = 0,
+  stated: { readonly low: number; readonly high: number } = { low: 0, high: 0 },
+  sheet: SheetTime | null = null,
 ): SwapOrders {
-  const quote = quoteOf(judgement, s, needs, work, sharedMin);
   const agreed = record.quotes.get(swap.id)?.event.body;
+  // What was agreed is held against a quote that is made as it was.
+  const goesBy = agreed ? (agreed.work ?? 'stated') : 'sheet';
+  const quote = quoteOf(judgement, s, needs, work, stated, sheet, goesBy);
   const entries = record.partMoves.filter((e) => e.body.swap === swap.id);
   const moves = entries.map((e) => e.body);
   const needed = quote.lines.filter((l) => l.kind !== 'work');

@@ -6,7 +6,8 @@ import type { JobRecord } from '../fold';
 import { compareEvents } from '../log/frontier';
 import type { ChoiceCheck } from './check';
 import type { PositionWiring } from './wiring';
-import { isDone, type StripReading } from './work';
+import { isDone } from './stepLines';
+import type { StripReading } from './work';
 
 /** A plug of the vehicle that a chosen lamp uses, as far as it was looked at. */
 export interface PlugLook {

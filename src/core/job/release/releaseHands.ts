@@ -6,7 +6,7 @@ import type { LampFunction, PositionKey } from '../../vehicle';
 import type { Looked, PlugCheck, StepOutcome } from '../events';
 import type { JobReading } from '../readJob';
 import { notProven, proofCells } from '../readings/proof';
-import { isDone, isDue } from '../readings/work';
+import { isDone, isDue } from '../readings/stepLines';
 
 /** What hands did, frozen with the rest of a job: steps, fasteners, plugs, readings, proofs. */
 export interface ReleaseHands {

@@ -10,7 +10,8 @@ import { isRight, type PlugLook } from '../readings/plugs';
 import type { ChoiceCheck } from '../readings/check';
 import { notProven, proofCells } from '../readings/proof';
 import { type Stage, STAGES } from './stages';
-import { isDone, isDue, type StripReading } from '../readings/work';
+import { isDone, isDue } from '../readings/stepLines';
+import type { StripReading } from '../readings/work';
 import type { VehicleRecord } from '../readings/vehicleFacts';
 
 /** `locked`: done and proven. */

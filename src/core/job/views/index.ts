@@ -8,6 +8,7 @@ export * from './light';
 export * from './lightScore';
 export * from './bench';
 export * from './strip';
+export * from './work';
 export * from './prove';
 export * from './release';
 export * from './looks';

@@ -1,3 +1,4 @@
+import { studentQuantile } from '../../kernel/studentT';
 /** A figure with the ends between which it lies, at 95 %. */
 export interface Measured {
   readonly value: number;
@@ -25,17 +26,6 @@ export const LEAST_TAPS = 8;
 export const FINGER_SHARE = 0.08;
 const MISSED_AT = 1.6;
 
-/** Student's t, two-sided 95 %, by degrees of freedom from 1. Source: usual tables. */
-const T_95 = [
-  12.706, 4.303, 3.182, 2.776, 2.571, 2.447, 2.365, 2.306, 2.262, 2.228, 2.201, 2.179, 2.16, 2.145, 2.131,
-  2.12, 2.11, 2.101, 2.093, 2.086, 2.08, 2.074, 2.069, 2.064, 2.06, 2.056, 2.052, 2.048, 2.045, 2.042,
-];
-/** Beyond the table: Cornish and Fisher's first terms on the normal quantile. */
-export function studentT95(freedom: number): number {
-  const z = 1.959964;
-  return T_95[freedom - 1] ?? z + (z ** 3 + z) / (4 * freedom);
-}
-
 /**
  * The rate of a flash from the times at which somebody pressed, by straight regression of time over number, with its
  * interval. Eight flashes or more.
@@ -51,7 +41,7 @@ export function tapped(downMs: readonly number[], upMs: readonly number[] = []):
   const sxx = (n * (n * n - 1)) / 12;
   const slope = downMs.reduce((sum, t, k) => sum + (k - meanX) * (t - meanY), 0) / sxx;
   const left = downMs.reduce((sum, t, k) => sum + (t - meanY - slope * (k - meanX)) ** 2, 0);
-  const half = studentT95(n - 2) * Math.sqrt(left / (n - 2) / sxx);
+  const half = studentQuantile(0.975, n - 2) * Math.sqrt(left / (n - 2) / sxx);
   const rate = (periodMs: number) => 60_000 / periodMs;
   const gaps = downMs.slice(1).map((t, i) => t - (downMs[i] ?? 0));
   const usual = [...gaps].sort((a, b) => a - b)[gaps.length >> 1] ?? slope;
