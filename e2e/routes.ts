@@ -28,6 +28,27 @@ export const ROUTES: readonly Route[] = [
   { folder: 'serwist/[path]', method: 'GET', path: () => '/serwist/sw.js', reach: 'public' },
   { folder: 'api/stream', method: 'GET', path: () => '/api/stream', reach: 'shop' },
   { folder: 'api/bay', method: 'GET', path: () => '/api/bay', reach: 'shop' },
+  { folder: 'api/device', method: 'POST', path: () => '/api/device', reach: 'shop', body: () => ({}) },
+  {
+    folder: 'api/device/people',
+    method: 'POST',
+    path: () => '/api/device/people',
+    reach: 'shop',
+    body: () => ({ username: 'nobody', password: 'not this one' }),
+  },
+  {
+    folder: 'api/device/end',
+    method: 'POST',
+    path: () => '/api/device/end',
+    reach: 'shop',
+    body: () => ({ user: 'nobody' }),
+  },
+  {
+    folder: 'api/photos/pieces',
+    method: 'GET',
+    path: () => `/api/photos/pieces?id=${'a'.repeat(64)}`,
+    reach: 'shop',
+  },
   { folder: 'kit', method: 'GET', path: () => '/kit', reach: 'public' },
   { folder: 'first-day', method: 'GET', path: () => '/first-day', reach: 'public' },
   {

@@ -1,6 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { loadDemo } from '../../demo/loadDemo';
 import { relativeTimes } from '../../demo/relativeTimes';
+import { sheetOffers } from '@/core/work';
+import { learntFor, sheetHistory } from './jobs/learnt';
 import { freshDatabase } from '../../e2e/support/database';
 import { loadNewestJobs } from '../../e2e/support/newestJobs';
 import { blockedAmong, clearFailures, FAILURES_PER_WINDOW, takeTry } from './auth/signInLimit';
@@ -42,6 +44,20 @@ describe('the demo tells its stories', () => {
       hands: { stepsOut: 9, stepsBack: 13, fasteners: { out: 10, in: 10, open: [] } },
     });
     expect(doc?.hands?.proofs).toMatchObject({ otherwise: [], proven: doc?.hands?.proofs.all });
+  });
+
+  it('the finished job has taught what its steps took and what broke', async () => {
+    const { strip } = jobs.get(1)?.reading ?? {};
+    const sheet = strip?.uses[0]?.sheet;
+    if (!sheet) throw new Error('no sheet');
+    const taught = await learntFor(db, 'saltpan', [sheet.id]);
+    const steps = await sheetHistory(db, 'saltpan', sheet.id);
+    expect(steps.reduce((n, h) => n + (h.way === 'out' ? h.done + h.notNeeded : 0), 0)).toBe(9);
+    const times = Object.values(taught.timed).reduce((n, t) => n + t.n, 0);
+    const out = Object.values(taught.broken).reduce((n, b) => n + b.out, 0);
+    expect([times > 0, out]).toEqual([true, 10]);
+    // One job alone offers nothing that wants two.
+    expect(sheetOffers(sheet, steps).filter((o) => o.kind !== 'minutes')).toEqual([]);
   });
 
   it('a tug at 24 V has its work lamps and owes two fuses', async () => {

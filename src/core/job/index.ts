@@ -49,3 +49,4 @@ export * from './choice';
 export type { JobLine } from './jobLine';
 export * from './pack';
 export { stockTaken } from './stockTaken';
+export { type Learnt, learntOf, type LearntStep, NOTHING_LEARNT, spareKey } from './learnt';

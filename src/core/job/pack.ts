@@ -173,6 +173,19 @@ export function lacksRows(pack: JobPack): boolean {
   );
 }
 
+/** Sheets of other lamps that go with a pack at the most. */
+const NEARBY_MAX = 6;
+
+/** Of a line's sheets those of other lamps that share a step with the sheets in use: what they would cost besides. */
+export function nearbySheets(used: readonly StepSheet[], all: readonly StepSheet[]): readonly StepSheet[] {
+  const once = (s: StepSheet) => s.steps.filter((x) => x.scope === 'once').map((x) => x.id);
+  const off = new Set(used.flatMap(once));
+  const places = new Set(used.map((s) => `${s.role}.${s.end}`));
+  return all
+    .filter((s) => !places.has(`${s.role}.${s.end}`) && once(s).some((id) => off.has(id)))
+    .slice(0, NEARBY_MAX);
+}
+
 /** Most adapters that go into a pack. */
 const ADAPTERS_MAX = 50;
 

@@ -24,6 +24,8 @@ export interface TakenJob {
 /** What a device at the vehicle is told when it asks. */
 export interface TakenList {
   readonly me: DevicePerson;
+  /** Everybody whose entries are taken from this device, whoever of them is signed in; none: it is one person's. */
+  readonly people: readonly DevicePerson[];
   readonly now: string;
   readonly jobs: readonly TakenJob[];
 }

@@ -12,6 +12,7 @@ export { type Graded, gradeOf, type GradeReason } from './grade';
 export { halfCost, type HalfCost } from './half';
 export { type Again, type Margin, margin, timeKey, type TimesSeen, timesOf } from './margin';
 export { type Broken, sparesFor } from './spares';
+export { type SheetOffer, sheetOffers, type StepHistory, takenOver } from './offers';
 export { type Timed, timedOf, timedBoth, NOT_TIMED, type WorkTime, workTime } from './times';
 export { type ClockMark, timings } from './timings';
 export { arrangedIds, arrangeFault } from './arrange';

@@ -5,8 +5,9 @@ import { NOT_TIMED, type StepTime, stepTime, type Timed, type WorkTime, workTime
 type Plan = Extract<StripPlan, { kind: 'plan' }>;
 
 /** What this shop's times of a step are kept under: its sheet, its way, its name in the sheet. */
-export const timeKey = (w: Pick<WorkStep, 'sheet' | 'way' | 'step'>): string =>
-  `${w.sheet}/${w.way}/${w.step.id}`;
+export const timeKey = (
+  w: Pick<WorkStep, 'sheet' | 'way'> & { readonly step: { readonly id: string } },
+): string => `${w.sheet}/${w.way}/${w.step.id}`;
 
 /** Times of this shop by `timeKey`. */
 export type TimesSeen = Readonly<Record<string, Timed>>;

@@ -20,12 +20,19 @@ export const BUNDLE_TABLES = [
   'part_stock',
   'past_fitting',
   'audit_line',
+  'learnt_step',
   'photo',
 ] as const;
 export type BundleTable = (typeof BUNDLE_TABLES)[number];
 
-/** Tables of a shop that a bundle leaves out: keys of other programs and chosen sessions are of the installation. */
-export const NOT_IN_BUNDLE: readonly string[] = ['shop_key', 'session_shop'];
+/** Tables of a shop that a bundle leaves out: keys of other programs, chosen sessions and devices are of the installation. */
+export const NOT_IN_BUNDLE: readonly string[] = [
+  'shop_key',
+  'session_shop',
+  'device',
+  'device_grant',
+  'photo_piece',
+];
 
 /** What the first file of a bundle says of it. */
 export interface BundleHead {

@@ -14,6 +14,7 @@ import { type Actor, may } from '../access';
 import type { Database, Transaction } from '../db/connection';
 import { job, releaseDocument as documents, shop } from '../db/schema';
 import { appendIn } from './appendEvents';
+import { keepLearnt } from './learnt';
 import { once } from '../once';
 import { loadJob } from './loadJob';
 
@@ -94,6 +95,7 @@ async function lockIn(
   const [outcome] = await appendIn(tx, actor, input.job, [{ event, raw: JSON.stringify(event) }], now);
   if (outcome?.outcome !== 'kept')
     throw new Error(`Lock entry not kept: ${outcome?.code ?? outcome?.outcome}`);
+  await keepLearnt(tx, actor.shopId, input.job, reading, now);
   return { outcome: 'kept' };
 }
 

@@ -1,9 +1,10 @@
 import { and, eq } from 'drizzle-orm';
-import { askedFacts, type JobPack, packParts } from '@/core/job';
+import { askedFacts, type JobPack, nearbySheets, packParts } from '@/core/job';
 import type { Database } from '../db/connection';
 import { catalogue, job, vehicle } from '../db/schema';
 import { applicationsFor, OWN_CATALOGUE, sheetsOfFamily } from '../shelf/loadShelf';
 import { keptJob } from './keptJobs';
+import { learntFor } from './learnt';
 import { entriesAfter, type LoadedJob } from './loadJob';
 
 /** A job’s pack as it goes to a device: of the parts of the shelf, and of their stock, what it needs there. */
@@ -42,7 +43,21 @@ async function withAsked(db: Database, shopId: string, loaded: LoadedJob): Promi
     },
     loaded.registry,
   );
-  return { ...packOf(loaded), asked: [...asked].sort() };
+  const used = loaded.reading.strip.uses.flatMap((u) => (u.sheet ? [u.sheet] : []));
+  const learnt = await learntFor(
+    db,
+    shopId,
+    used.map((s) => s.id),
+  );
+  return {
+    ...packOf(loaded),
+    asked: [...asked].sort(),
+    learnt,
+    nearby: nearbySheets(
+      used,
+      sheets.map((s) => s.body),
+    ),
+  };
 }
 
 /** The pack of a job; null: the shop has no such job. */

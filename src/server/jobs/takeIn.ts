@@ -18,8 +18,15 @@ export interface TakenIn {
 /**
  * Takes a batch in. Each entry is answered by itself, in the order sent: what cannot be read is held, and keeps none of
  * the others out. Only a body that is no list of entries at all is refused whole (400), and nothing was written then.
+ * @param others who else may write from this device, whoever is signed in there
  */
-export async function takeIn(db: Database, actor: Actor, text: string, now: Date): Promise<TakenIn> {
+export async function takeIn(
+  db: Database,
+  actor: Actor,
+  text: string,
+  now: Date,
+  others: ReadonlyMap<string, Actor> = NOBODY,
+): Promise<TakenIn> {
   const bad = (path: string): TakenIn => ({ status: 400, answer: { code: 'malformed', path } });
   let sent: unknown;
   try {
@@ -30,9 +37,15 @@ export async function takeIn(db: Database, actor: Actor, text: string, now: Date
   const list = sent !== null && typeof sent === 'object' && 'events' in sent ? sent.events : undefined;
   if (!Array.isArray(list) || list.length === 0 || list.length > MAX_ENTRIES) return bad('events');
   const outcomes = new Map<number, EntryOutcome>();
-  const byJob = new Map<string, { place: number; sent: Sent }[]>();
-  const unread: { place: number; id: string; raw: string; faults: Parameters<typeof hold>[2]['faults'] }[] =
-    [];
+  /** By author and job: each entry is taken as its author's, with that person's rights. */
+  const byJob = new Map<string, { author: Actor; job: string; entries: { place: number; sent: Sent }[] }>();
+  const unread: {
+    place: number;
+    id: string;
+    raw: string;
+    by: Actor;
+    faults: Parameters<typeof hold>[2]['faults'];
+  }[] = [];
   list.forEach((sent: unknown, place) => {
     // A program that names no author writes as who it signed in as.
     const raw = signed(sent, actor.userId);
@@ -40,31 +53,31 @@ export async function takeIn(db: Database, actor: Actor, text: string, now: Date
     const id = idOf(raw);
     const author = raw !== null && typeof raw === 'object' && 'user' in raw ? raw.user : undefined;
     // An entry arrives under the name it was written in: it waits on the device for its author.
-    if (typeof author === 'string' && author !== actor.userId)
-      return outcomes.set(place, { id, outcome: 'not-taken', code: 'other-author' });
+    const by = author === actor.userId || typeof author !== 'string' ? actor : others.get(author);
+    if (!by) return outcomes.set(place, { id, outcome: 'not-taken', code: 'other-author' });
     const parsed = parseEntry(raw);
-    if (parsed.kind === 'faults') return unread.push({ place, id, raw: text, faults: parsed.faults });
+    if (parsed.kind === 'faults') return unread.push({ place, id, raw: text, by, faults: parsed.faults });
     const { job } = parsed.event;
-    return byJob.set(job, [
-      ...(byJob.get(job) ?? []),
-      { place, sent: { event: raw as AnyEvent, raw: text } },
-    ]);
+    const key = `${by.userId} ${job}`;
+    const lot = byJob.get(key) ?? { author: by, job, entries: [] };
+    lot.entries.push({ place, sent: { event: raw as AnyEvent, raw: text } });
+    return byJob.set(key, lot);
   });
   if (unread.length > 0)
     await db.transaction(async (tx) => {
-      for (const { place, id, raw, faults } of unread)
+      for (const { place, id, raw, by, faults } of unread)
         outcomes.set(
           place,
-          (await hold(tx, actor, { raw, why: 'malformed', faults }))
+          (await hold(tx, by, { raw, why: 'malformed', faults }))
             ? { id, outcome: 'held', code: 'malformed', faults }
             : { id, outcome: 'not-taken', code: 'held-full' },
         );
     });
-  for (const [job, entries] of byJob) {
+  for (const { author, job, entries } of byJob.values()) {
     const answers = await retrying(db, (tx) =>
       appendIn(
         tx,
-        actor,
+        author,
         job,
         entries.map((e) => e.sent),
         now,
@@ -82,6 +95,8 @@ export async function takeIn(db: Database, actor: Actor, text: string, now: Date
     },
   };
 }
+
+const NOBODY: ReadonlyMap<string, Actor> = new Map();
 
 const signed = (sent: unknown, user: string): unknown =>
   sent !== null && typeof sent === 'object' && !Array.isArray(sent) && !('user' in sent)

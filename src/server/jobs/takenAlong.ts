@@ -6,6 +6,7 @@ import { loadBookings } from '../board/bookings';
 import type { Database } from '../db/connection';
 import { catalogue, job, vehicle } from '../db/schema';
 import { OWN_CATALOGUE } from '../shelf/loadShelf';
+import { actorsOn, deviceOf, devicePerson } from '../devices/devices';
 import { newestInWork } from './jobLists';
 
 /** *Settings*: days whose booked jobs a device takes along, and how many of the newest besides. */
@@ -13,7 +14,14 @@ const DAYS = 2;
 const NEWEST = 20;
 
 /** What a device at the vehicle takes along: who is at it, today's and tomorrow's jobs, the newest in work. */
-export async function takenAlong(db: Database, actor: Actor, now: Date): Promise<TakenList> {
+export async function takenAlong(
+  db: Database,
+  actor: Actor,
+  cookies: string | null,
+  now: Date,
+): Promise<TakenList> {
+  const deviceId = await deviceOf(db, actor.shopId, cookies);
+  const people = deviceId ? await actorsOn(db, actor, deviceId, now) : new Map<string, Actor>();
   const day = localDay(now.toISOString(), actor.zone);
   const bookings = await loadBookings(
     db,
@@ -34,15 +42,8 @@ export async function takenAlong(db: Database, actor: Actor, now: Date): Promise
           .where(and(eq(job.shopId, actor.shopId), inArray(job.id, ids)));
   const startsAt = new Map([...bookings].reverse().map((b) => [b.job, b.startsAt]));
   return {
-    me: {
-      user: actor.userId,
-      name: actor.name,
-      shop: actor.shopId,
-      shopName: actor.shopName,
-      role: actor.role,
-      locale: actor.locale,
-      zone: actor.zone,
-    },
+    me: devicePerson(actor),
+    people: [...people.values()].map(devicePerson),
     now: now.toISOString(),
     jobs: rows.map((r) => ({
       id: r.id,

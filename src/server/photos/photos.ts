@@ -13,6 +13,15 @@ export type PhotoOutcome =
       readonly code: 'not-allowed' | 'too-large' | 'no-picture' | 'hash-differs' | 'busy';
     };
 
+/** The status that a refusal is answered with. */
+export const PHOTO_STATUS = {
+  'not-allowed': 403,
+  'too-large': 413,
+  'no-picture': 422,
+  'hash-differs': 422,
+  busy: 503,
+} as const;
+
 /**
  * Keeps a picture: turned upright, made smaller, encoded anew as JPEG without any of the metadata it came with. The
  * same picture sent twice is one.

@@ -4,4 +4,4 @@ import { takenAlong } from '@/server/jobs/takenAlong';
 
 /** What a device at the vehicle takes along: who is at it, and which jobs. */
 export const GET = (request: Request) =>
-  answerRow(request, (actor) => takenAlong(database(), actor, new Date()));
+  answerRow(request, (actor) => takenAlong(database(), actor, request.headers.get('cookie'), new Date()));

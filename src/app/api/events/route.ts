@@ -1,4 +1,5 @@
 import { database } from '@/server/db/connection';
+import { actorsOn, deviceOf } from '@/server/devices/devices';
 import { answerActor } from '@/server/http';
 import { takeIn } from '@/server/jobs/takeIn';
 import { metrics } from '@/server/metrics/metrics';
@@ -6,7 +7,10 @@ import { metrics } from '@/server/metrics/metrics';
 /** Events of one or several jobs, as a device sends them: `{ events: [...] }`. */
 export const POST = (request: Request) =>
   answerActor(request, 'small', async (actor, body) => {
-    const { status, answer } = await takeIn(database(), actor, body, new Date());
+    const now = new Date();
+    const deviceId = await deviceOf(database(), actor.shopId, request.headers.get('cookie'));
+    const others = deviceId ? await actorsOn(database(), actor, deviceId, now) : undefined;
+    const { status, answer } = await takeIn(database(), actor, body, now, others);
     if ('outcomes' in answer) for (const { outcome } of answer.outcomes) metrics().entries.inc({ outcome });
     return Response.json(answer, { status });
   });

@@ -1,15 +1,7 @@
 import { bodyBytes } from '@/server/body';
 import { database } from '@/server/db/connection';
 import { answerPerson } from '@/server/http';
-import { savePhoto } from '@/server/photos/photos';
-
-const STATUS = {
-  'not-allowed': 403,
-  'too-large': 413,
-  'no-picture': 422,
-  'hash-differs': 422,
-  busy: 503,
-} as const;
+import { PHOTO_STATUS, savePhoto } from '@/server/photos/photos';
 
 /** Takes a picture in: the body is the file, `?id=` its SHA-256. */
 export const POST = (request: Request) =>
@@ -18,5 +10,5 @@ export const POST = (request: Request) =>
     const outcome = await savePhoto(database(), actor, id, await bodyBytes(request, 'photo'));
     return outcome.kind === 'kept'
       ? Response.json({ id: outcome.id })
-      : Response.json({ code: outcome.code }, { status: STATUS[outcome.code] });
+      : Response.json({ code: outcome.code }, { status: PHOTO_STATUS[outcome.code] });
   });

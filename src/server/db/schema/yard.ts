@@ -2,14 +2,19 @@ import { sql } from 'drizzle-orm';
 import {
   check,
   customType,
+  doublePrecision,
   foreignKey,
   index,
   integer,
+  jsonb,
   pgTable,
   primaryKey,
   text,
   timestamp,
 } from 'drizzle-orm/pg-core';
+import type { StepOutcome } from '@/core/job';
+import type { Broken } from '@/core/work';
+import { user } from './auth';
 import { job } from './jobs';
 import { shop } from './shop';
 
@@ -105,4 +110,87 @@ export const partStock = pgTable(
     version: integer('version').notNull().default(1),
   },
   (t) => [primaryKey({ columns: [t.shopId, t.part] })],
+);
+
+/** A piece of a picture on its way: a line that breaks goes on where it broke. Gone once the picture is whole. */
+export const photoPiece = pgTable(
+  'photo_piece',
+  {
+    shopId: text('shop_id')
+      .notNull()
+      .references(() => shop.id),
+    /** SHA-256 of the whole picture as the device has it. */
+    id: text('id').notNull(),
+    /** Bytes before it. */
+    at: integer('at').notNull(),
+    bytes: bytes('bytes').notNull(),
+    madeAt: when('made_at').notNull().defaultNow(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.shopId, t.id, t.at] }),
+    check('photo_piece_id', sql`${t.id} ~ '^[0-9a-f]{64}$'`),
+  ],
+);
+
+/** What a locked job taught of the steps of its sheets. Made anew from the job whenever it is locked. */
+export const learntStep = pgTable(
+  'learnt_step',
+  {
+    shopId: text('shop_id')
+      .notNull()
+      .references(() => shop.id),
+    jobId: text('job_id').notNull(),
+    sheet: text('sheet').notNull(),
+    step: text('step').notNull(),
+    /** Empty: done once for the vehicle. */
+    position: text('position').notNull().default(''),
+    way: text('way').$type<'out' | 'back'>().notNull(),
+    outcome: text('outcome').$type<StepOutcome>().notNull(),
+    words: text('words').notNull().default(''),
+    /** null: it was not timed, or not to be believed. */
+    minutes: doublePrecision('minutes'),
+    /** Fasteners that came out and broke, by group. */
+    fasteners: jsonb('fasteners').$type<Readonly<Record<string, Broken>>>().notNull(),
+    lockedAt: when('locked_at').notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.shopId, t.jobId, t.sheet, t.step, t.position, t.way] }),
+    foreignKey({ columns: [t.shopId, t.jobId], foreignColumns: [job.shopId, job.id] }),
+    index('learnt_step_sheet').on(t.shopId, t.sheet),
+    check('learnt_step_minutes', sql`${t.minutes} is null or ${t.minutes} > 0`),
+  ],
+);
+
+/** A tablet or phone that several people of a shop work on. */
+export const device = pgTable(
+  'device',
+  {
+    shopId: text('shop_id')
+      .notNull()
+      .references(() => shop.id),
+    id: text('id').notNull(),
+    /** SHA-256 of what its cookie holds. */
+    secretHash: text('secret_hash').notNull(),
+    madeAt: when('made_at').notNull().defaultNow(),
+  },
+  (t) => [primaryKey({ columns: [t.shopId, t.id] })],
+);
+
+/** A person's entries are taken from a device while this stands, whoever of it is signed in there. */
+export const deviceGrant = pgTable(
+  'device_grant',
+  {
+    shopId: text('shop_id').notNull(),
+    deviceId: text('device_id').notNull(),
+    userId: text('user_id')
+      .notNull()
+      .references(() => user.id),
+    endsAt: when('ends_at').notNull(),
+    endedAt: when('ended_at'),
+    endedBy: text('ended_by'),
+  },
+  (t) => [
+    primaryKey({ columns: [t.shopId, t.deviceId, t.userId] }),
+    foreignKey({ columns: [t.shopId, t.deviceId], foreignColumns: [device.shopId, device.id] }),
+  ],
 );

@@ -1,0 +1,18 @@
+import * as yup from 'yup';
+import { may } from '@/server/access';
+import { database } from '@/server/db/connection';
+import { deviceOf, endGrant } from '@/server/devices/devices';
+import { answerForm } from '@/server/http';
+
+const form = yup.object({ user: yup.string().required('field-missing').max(120, 'too-long') }).required();
+
+/** Ends somebody's work on this device: one's own, or a lead anybody's. */
+export const POST = (request: Request) =>
+  answerForm(request, form, async (actor, { user }) => {
+    if (user !== actor.userId && !may(actor.role, 'manage-shop')) return { code: 'lead-only' };
+    const db = database();
+    const id = await deviceOf(db, actor.shopId, request.headers.get('cookie'));
+    if (!id) return { code: 'no-device' };
+    await endGrant(db, actor.shopId, id, user, actor.userId, new Date());
+    return { ended: user };
+  });
