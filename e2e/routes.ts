@@ -28,6 +28,12 @@ export const ROUTES: readonly Route[] = [
   { folder: 'serwist/[path]', method: 'GET', path: () => '/serwist/sw.js', reach: 'public' },
   { folder: 'api/stream', method: 'GET', path: () => '/api/stream', reach: 'shop' },
   { folder: 'api/bay', method: 'GET', path: () => '/api/bay', reach: 'shop' },
+  {
+    folder: 'api/jobs/[job]/removal/[file]',
+    method: 'GET',
+    path: ({ job }) => `/api/jobs/${job}/removal/sheet.pdf`,
+    reach: 'row',
+  },
   { folder: 'api/device', method: 'POST', path: () => '/api/device', reach: 'shop', body: () => ({}) },
   {
     folder: 'api/device/people',

@@ -13,4 +13,5 @@ export { browserStream } from './stream/browser';
 export { type News, openStream, type Stream } from './stream/stream';
 export { type Bay, type BayState, openBay } from './bay/bay';
 export { openBayStore, type PackHere } from './bay/bayStore';
+export { isPin } from './bay/pin';
 export { type JobClient, type JobNews, openJobClient } from './job/jobClient';

@@ -8,6 +8,8 @@ export interface BodyViewProps {
   readonly label: string;
   /** Heights above this are left out, mm: a tall body would make its lamps small. */
   readonly upToMm?: number | undefined;
+  /** A part of the view alone: x, y, width, height, mm. */
+  readonly crop?: readonly [number, number, number, number] | undefined;
   /** What is drawn over it can be taken hold of. */
   readonly handled?: boolean;
   /** Drawn over the body, in mm of the view. */
@@ -23,6 +25,7 @@ export function BodyView({
   look = 'paper',
   label,
   upToMm,
+  crop,
   handled = false,
   children,
 }: BodyViewProps) {
@@ -32,7 +35,9 @@ export function BodyView({
   const shapes = <BodyShapes shapes={picture.shapes} outline={picture.outline} look={look} />;
   return (
     <svg
-      viewBox={`${x - MARGIN} ${y + whole - h - MARGIN / 3} ${w + 2 * MARGIN} ${h + MARGIN / 2}`}
+      viewBox={
+        crop?.join(' ') ?? `${x - MARGIN} ${y + whole - h - MARGIN / 3} ${w + 2 * MARGIN} ${h + MARGIN / 2}`
+      }
       role={handled ? 'group' : 'img'}
       aria-label={label}
       className="block h-full w-full"

@@ -19,6 +19,7 @@ export const spareKey = (sheet: string, step: string, group: string): string => 
 const OF_THE_STEP: ReadonlySet<EventType> = new Set([
   'fastener-counted',
   'photo-added',
+  'photo-marked',
   'step-added',
   'step-looked',
   'item-raised',
@@ -44,11 +45,11 @@ export interface LearntStep {
   readonly fasteners: Readonly<Record<string, Broken>>;
 }
 
-/** What a job taught of the steps of its sheets: how long they took, what broke, what went otherwise. */
-export function learntOf({ record, strip }: Pick<JobReading, 'record' | 'strip'>): readonly LearntStep[] {
+/** What a job's entries say of when hands were at which step. */
+export function clockMarks({ record, strip }: Pick<JobReading, 'record' | 'strip'>): readonly ClockMark[] {
   const lines = [...strip.out, ...strip.back];
   const sheetMin = new Map(lines.map((l) => [wayStep(l.step.way, l.step.id), l.step.minutes]));
-  const marks = record.standing.flatMap((e): readonly ClockMark[] => {
+  return record.standing.flatMap((e): readonly ClockMark[] => {
     const who = `${e.user}/${e.device}`;
     if (e.type === 'work-paused') return [{ at: e.at, who, kind: e.body.act }];
     if (e.type !== 'step-ticked') return OF_THE_STEP.has(e.type) ? [] : [{ at: e.at, who, kind: 'other' }];
@@ -57,7 +58,13 @@ export function learntOf({ record, strip }: Pick<JobReading, 'record' | 'strip'>
     if (e.body.outcome === 'not-needed') return [{ at: e.at, who, kind: 'other' }];
     return [{ at: e.at, who, kind: 'tick', step, sheetMin: sheetMin.get(step) ?? 0 }];
   });
-  const took = new Map(timings(marks).map((t) => [t.step, t.minutes]));
+}
+
+/** What a job taught of the steps of its sheets: how long they took, what broke, what went otherwise. */
+export function learntOf(reading: Pick<JobReading, 'record' | 'strip'>): readonly LearntStep[] {
+  const { strip } = reading;
+  const lines = [...strip.out, ...strip.back];
+  const took = new Map(timings(clockMarks(reading)).map((t) => [t.step, t.minutes]));
   return lines.flatMap(({ step, tick, fasteners }): readonly LearntStep[] => {
     if (!tick || step.sheet === '') return [];
     return [

@@ -178,7 +178,8 @@ const NEARBY_MAX = 6;
 
 /** Of a line's sheets those of other lamps that share a step with the sheets in use: what they would cost besides. */
 export function nearbySheets(used: readonly StepSheet[], all: readonly StepSheet[]): readonly StepSheet[] {
-  const once = (s: StepSheet) => s.steps.filter((x) => x.scope === 'once').map((x) => x.id);
+  const once = (s: StepSheet) =>
+    s.steps.filter((x) => x.scope === 'once' && x.kind !== 'prove').map((x) => x.id);
   const off = new Set(used.flatMap(once));
   const places = new Set(used.map((s) => `${s.role}.${s.end}`));
   return all

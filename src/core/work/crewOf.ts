@@ -1,6 +1,6 @@
 import type { CrewTask } from './crew';
 import type { WorkStep } from './placed';
-import type { Zone } from './types';
+import type { Tool, Zone } from './types';
 
 /** *Setting*: places in which one person has room. */
 const ROOM_FOR_ONE: readonly Zone[] = ['under', 'cab'];
@@ -35,8 +35,8 @@ export function crewOf(steps: readonly WorkStep[]): readonly CrewTask[] {
 /** Tools of some steps with how many want each, most wanted first; hands are none. */
 export function trayOf(
   steps: readonly WorkStep[],
-): readonly { readonly kind: string; readonly size: string; readonly steps: number }[] {
-  const tools = new Map<string, { kind: string; size: string; steps: number }>();
+): readonly { readonly kind: Tool['kind']; readonly size: string; readonly steps: number }[] {
+  const tools = new Map<string, { kind: Tool['kind']; size: string; steps: number }>();
   for (const { step } of steps) {
     if (!step.tool || step.tool.kind === 'hands') continue;
     const size = step.tool.size ?? '';

@@ -6,6 +6,7 @@ export { type ArrangeFault } from './arrange';
 export { type CrewBar, type CrewPlan, crewPlan } from './crew';
 export { crewOf, trayOf } from './crewOf';
 export { zoneArea, zoneView } from './zoneView';
+export { type DrawnPoint, pointOn, stepPoints } from './stepPoints';
 export { arrives, type StateRow } from './states';
 export * from './fastenerCount';
 export { type Graded, gradeOf, type GradeReason } from './grade';
@@ -14,6 +15,6 @@ export { type Again, type Margin, margin, timeKey, type TimesSeen, timesOf } fro
 export { type Broken, sparesFor } from './spares';
 export { type SheetOffer, sheetOffers, type StepHistory, takenOver } from './offers';
 export { type Timed, timedOf, timedBoth, NOT_TIMED, type WorkTime, workTime } from './times';
-export { type ClockMark, timings } from './timings';
+export { type ClockMark, type RunningClock, runningClock, timings } from './timings';
 export { arrangedIds, arrangeFault } from './arrange';
 export { type HoldPoint, holdPoint, undoCost, type UndoCost } from './lateFind';

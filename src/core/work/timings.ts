@@ -28,32 +28,46 @@ export function timings(
   return [...byWho.keys()].sort().flatMap((who) => timesOfOne(byWho.get(who) ?? []));
 }
 
+/** How long somebody has been at what they are at. */
+export interface RunningClock {
+  /** Since when the hands are at work, ms; null: nobody knows. */
+  readonly sinceMs: number | null;
+  /** Worked before the last pause, ms. */
+  readonly beforeMs: number;
+  readonly paused: boolean;
+}
+const STANDING: RunningClock = { sinceMs: null, beforeMs: 0, paused: false };
+
+const inTime = (marks: readonly ClockMark[]): readonly ClockMark[] =>
+  [...marks].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
+
+/** The clock after one more mark. */
+function after(c: RunningClock, m: ClockMark): RunningClock {
+  const now = Date.parse(m.at);
+  if (m.kind === 'paused') {
+    const worked = c.sinceMs !== null && !c.paused ? now - c.sinceMs : 0;
+    return { ...c, beforeMs: c.beforeMs + worked, paused: true };
+  }
+  // Gone on without a mark of before: the step's first part is not known.
+  if (m.kind === 'resumed') return { sinceMs: now, beforeMs: c.paused ? c.beforeMs : 0, paused: false };
+  return { sinceMs: now, beforeMs: 0, paused: false };
+}
+
+/** The clock of one person on one device as it stands after some marks. */
+export const runningClock = (marks: readonly ClockMark[]): RunningClock =>
+  inTime(marks).reduce(after, STANDING);
+
 function timesOfOne(marks: readonly ClockMark[]) {
-  const list = [...marks].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
-  /** Since when the hands are at work; null: nobody knows. */
-  let since: number | null = null;
-  /** Worked before the pause, ms. */
-  let before = 0;
-  let paused = false;
+  let clock = STANDING;
   const times: { step: string; minutes: number; sheetMin: number }[] = [];
-  for (const m of list) {
-    const now = Date.parse(m.at);
-    if (m.kind === 'paused') {
-      if (since !== null && !paused) before += now - since;
-      paused = true;
-      continue;
+  for (const m of inTime(marks)) {
+    if (m.kind === 'tick' && m.step !== undefined) {
+      // A tick in a pause that nobody ended: how long the hands were at it is not known.
+      const known = clock.sinceMs !== null && !clock.paused;
+      const ms = known ? clock.beforeMs + Date.parse(m.at) - (clock.sinceMs ?? 0) : Infinity;
+      times.push({ step: m.step, minutes: ms / 60_000, sheetMin: m.sheetMin ?? 0 });
     }
-    if (m.kind === 'resumed') {
-      // Gone on without a mark of before: the step's first part is not known.
-      if (!paused) before = 0;
-      [since, paused] = [now, false];
-      continue;
-    }
-    // A tick in a pause that nobody ended: how long the hands were at it is not known.
-    const minutes = since === null || paused ? null : (before + now - since) / 60_000;
-    if (m.kind === 'tick' && m.step !== undefined)
-      times.push({ step: m.step, minutes: minutes ?? Infinity, sheetMin: m.sheetMin ?? 0 });
-    [since, before, paused] = [now, 0, false];
+    clock = after(clock, m);
   }
   const short = (t: { minutes: number; sheetMin: number } | undefined) =>
     t !== undefined && t.minutes < t.sheetMin * BELIEVED.from;

@@ -4,6 +4,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import type { DevicePerson, JobPack, TakenJob } from '@/core/job';
 import { type Bay, openBay } from './bay';
 import { openBayStore } from './bayStore';
+import { PIECE } from './pieces';
 
 const TOMAS: DevicePerson = {
   user: 'tomas',
@@ -34,7 +35,10 @@ function server() {
     me: TOMAS,
     jobs: [] as TakenJob[],
     packs: new Map<string, JobPack>(),
+    people: [] as DevicePerson[],
+    /** Bytes of each picture that came, and how many pieces are let through before the line breaks. */
     photos: new Map<string, number>(),
+    pieces: Infinity,
     photoStatus: 200,
   };
   const asked: string[] = [];
@@ -44,12 +48,34 @@ function server() {
     if (url.startsWith('/api/photos')) {
       if (state.photoStatus !== 200)
         return Response.json({ code: 'no-picture' }, { status: state.photoStatus });
-      const id = new URL(url, 'http://x').searchParams.get('id') ?? '';
-      state.photos.set(id, (init?.body as ArrayBuffer).byteLength);
-      return Response.json({ id });
+      const given = new URL(url, 'http://x').searchParams;
+      const id = given.get('id') ?? '';
+      const [have, of] = [state.photos.get(id) ?? 0, Number(given.get('of'))];
+      if (init?.method !== 'POST') return Response.json({ have, whole: false });
+      if (state.pieces <= 0) throw new TypeError('cut');
+      state.pieces -= 1;
+      const now = Number(given.get('at')) === have ? have + (init.body as ArrayBuffer).byteLength : have;
+      state.photos.set(id, now);
+      return Response.json({ have: now, whole: now === of });
     }
     if (state.status !== 200) return Response.json({}, { status: state.status });
-    if (url === '/api/bay') return Response.json({ me: state.me, now: NOW, jobs: state.jobs });
+    if (url === '/api/device') {
+      if (!state.people.some((p) => p.user === state.me.user)) state.people.push(state.me);
+      return Response.json({ people: state.people });
+    }
+    if (url === '/api/device/people') {
+      const { username, password } = JSON.parse(String(init?.body)) as Record<string, string>;
+      if (password !== 'right') return Response.json({ code: 'sign-in-wrong' }, { status: 422 });
+      state.people.push({ ...TOMAS, user: username ?? '', name: username ?? '' });
+      return Response.json({ joined: username });
+    }
+    if (url === '/api/device/end') {
+      const { user } = JSON.parse(String(init?.body)) as { user: string };
+      state.people = state.people.filter((p) => p.user !== user);
+      return Response.json({ ended: user });
+    }
+    if (url === '/api/bay')
+      return Response.json({ me: state.me, people: state.people, now: NOW, jobs: state.jobs });
     const found = state.packs.get(/jobs\/(\w+)\/pack/.exec(url)?.[1] ?? '');
     return found ? Response.json(found) : Response.json({}, { status: 404 });
   }) as typeof globalThis.fetch;
@@ -173,6 +199,55 @@ describe('what a device takes along', () => {
   });
 });
 
+describe('several people at one device', () => {
+  const who = (b: Bay) => b.state().me?.user;
+
+  it('one joins by name and password, and is at the vehicle by a PIN, also without a network', async () => {
+    const bay = await open();
+    await bay.refresh();
+    expect(bay.state().people.map((p) => p.user)).toEqual(['tomas']);
+    expect(await bay.join('jory', 'wrong', '1234')).toBe('sign-in-wrong');
+    expect(await bay.join('jory', 'right', '12')).toBe('pin-malformed');
+    expect(await bay.join('jory', 'right', '1234')).toBeNull();
+    expect([who(bay), [...bay.state().pins]]).toEqual(['tomas', ['jory']]);
+    bay.close();
+    s.state.down = true;
+    const again = await open();
+    expect(await again.switchTo('jory', '4321')).toBe(false);
+    expect(await again.switchTo('nobody', '1234')).toBe(false);
+    expect(await again.switchTo('jory', '1234')).toBe(true);
+    expect(who(again)).toBe('jory');
+    // Who has none yet chooses one by coming back.
+    expect(await again.switchTo('tomas', '7')).toBe(false);
+    expect(await again.switchTo('tomas', '7777')).toBe(true);
+    expect(await again.switchTo('jory', '1234')).toBe(true);
+    expect(await again.switchTo('tomas', '7778')).toBe(false);
+    again.close();
+    // Whoever was at it is at it after a cold start, and stays so when the server is heard.
+    const third = await open();
+    expect(who(third)).toBe('jory');
+    s.state.down = false;
+    await third.refresh();
+    expect(who(third)).toBe('jory');
+  });
+
+  it('somebody whose work here was ended is not at the vehicle any more, and is asked anew', async () => {
+    const bay = await open();
+    await bay.refresh();
+    await bay.join('jory', 'right', '1234');
+    await bay.switchTo('jory', '1234');
+    expect(await bay.end('jory')).toBeNull();
+    expect([who(bay), bay.state().pins.has('jory')]).toEqual(['tomas', false]);
+    expect(await bay.switchTo('jory', '1234')).toBe(false);
+    // Ended by a lead elsewhere: the next answer says so.
+    await bay.join('jory', 'right', '1234');
+    await bay.switchTo('jory', '1234');
+    s.state.people = s.state.people.filter((p) => p.user !== 'jory');
+    await bay.refresh();
+    expect(who(bay)).toBe('tomas');
+  });
+});
+
 describe('pictures', () => {
   const bytes = (n: number) => new Uint8Array(n).buffer;
 
@@ -192,6 +267,25 @@ describe('pictures', () => {
     s.asked.length = 0;
     await again.refresh();
     expect(s.asked).toEqual(['/api/bay']);
+  });
+
+  it('go on where the line broke, and no piece is sent twice', async () => {
+    const bay = await open();
+    await bay.refresh();
+    s.state.down = true;
+    await bay.keepPhoto('big', bytes(3 * PIECE + 10));
+    s.state.down = false;
+    s.state.pieces = 2;
+    await bay.refresh();
+    expect([bay.state().photos, s.state.photos.get('big')]).toEqual([1, 2 * PIECE]);
+    s.state.pieces = Infinity;
+    s.asked.length = 0;
+    await bay.refresh();
+    expect([bay.state().photos, s.state.photos.get('big')]).toEqual([0, 3 * PIECE + 10]);
+    expect(s.asked.filter((u) => u.includes('at=')).map((u) => u.replace(/.*at=(\d+).*/, '$1'))).toEqual([
+      String(2 * PIECE),
+      String(3 * PIECE),
+    ]);
   });
 
   it('one that the server will not have stays, and keeps no other back', async () => {

@@ -1,11 +1,17 @@
 import type { DevicePerson, JobPack, TakenList } from '@/core/job';
 import type { BayStore, PackHere } from './bayStore';
+import { isPin, keptPin, pinFits } from './pin';
+import { sendInPieces } from './pieces';
 
 /** What a device at the vehicle knows. */
 export interface BayState {
   readonly kind: 'opening' | 'ready';
-  /** null: nobody has used this device for a shop yet. */
+  /** Who is at the vehicle; null: nobody has used this device for a shop yet. */
   readonly me: DevicePerson | null;
+  /** Everybody whose entries are taken from this device. */
+  readonly people: readonly DevicePerson[];
+  /** Of them who has a PIN here. */
+  readonly pins: ReadonlySet<string>;
   readonly jobs: readonly PackHere[];
   /** The server said that nobody is signed in here. */
   readonly signedOut: boolean;
@@ -26,6 +32,15 @@ export interface Bay {
   readonly subscribe: (listen: () => void) => () => void;
   /** Asks the server what to take along, and fetches what is older here. */
   readonly refresh: () => Promise<void>;
+  /**
+   * Somebody else is at the vehicle, also without a network. Who has no PIN here chooses one by it.
+   * @returns false: another PIN, or none that could be one
+   */
+  readonly switchTo: (user: string, pin: string) => Promise<boolean>;
+  /** Lets another person work here, by name and password. @returns code of what stands in the way; null: nothing */
+  readonly join: (username: string, password: string, pin: string) => Promise<string | null>;
+  /** Ends somebody's work here. @returns code of what stands in the way; null: nothing */
+  readonly end: (user: string) => Promise<string | null>;
   /** Keeps a job as it is here now, and one that was opened besides. */
   readonly keep: (pack: JobPack) => Promise<void>;
   /** Keeps a picture on the disk of this device and sends it when it can be. @returns false: there is no room for it */
@@ -49,9 +64,13 @@ export async function openBay(port: BayPort): Promise<Bay> {
   const { store } = port;
   const listeners = new Set<() => void>();
   const me = await store.me();
+  /** This start has told the server that the device is worked on. */
+  let claimed = false;
   let state: BayState = {
     kind: 'ready',
     me,
+    people: me ? await store.people() : [],
+    pins: new Set(Object.keys(await store.pins())),
     jobs: me ? inOrder(await store.packs(me.shop)) : [],
     signedOut: false,
     silent: false,
@@ -84,12 +103,12 @@ export async function openBay(port: BayPort): Promise<Bay> {
   };
 
   const take = async (list: TakenList) => {
-    await store.setMe(list.me);
+    await people(list);
     const here = new Map((await store.packs(list.me.shop)).map((p) => [p.id, p]));
     const listed = new Set(list.jobs.map((j) => j.id));
     const waits = port.waiting();
     for (const [id] of here) if (!listed.has(id) && !waits.has(id)) await store.remove(id);
-    const show = async () => set({ me: list.me, jobs: inOrder(await store.packs(list.me.shop)) });
+    const show = async () => set({ jobs: inOrder(await store.packs(list.me.shop)) });
     await show();
     for (const j of list.jobs) {
       const known = here.get(j.id);
@@ -111,28 +130,52 @@ export async function openBay(port: BayPort): Promise<Bay> {
     await show();
   };
 
-  /** One after another, each under its hash: sent twice it is there once. */
+  const send = async (path: string, body: object) => {
+    try {
+      const answer = await port.fetch(path, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+        signal: AbortSignal.timeout(SILENT_MS),
+      });
+      const said = (await answer.json().catch(() => ({}))) as { code?: string };
+      return answer.ok ? { said, code: null } : { said, code: said.code ?? `status-${answer.status}` };
+    } catch {
+      return { said: {}, code: 'no-answer' };
+    }
+  };
+
+  /** Who is here: whoever was at the vehicle stays, as long as they may work here. */
+  const people = async (list: Pick<TakenList, 'me' | 'people'>) => {
+    const all = list.people.some((p) => p.user === list.me.user) ? list.people : [list.me, ...list.people];
+    const who = all.find((p) => p.user === state.me?.user && p.shop === state.me.shop) ?? list.me;
+    await store.setPeople(all);
+    await store.setMe(who);
+    set({ me: who, people: all });
+  };
+  const claim = async (me: DevicePerson) => {
+    if (claimed) return;
+    claimed = true;
+    const { said, code } = await send('/api/device', {});
+    if (code === null && 'people' in said)
+      await people({ me, people: said.people as readonly DevicePerson[] });
+    else claimed = false;
+  };
+  const setPin = async (user: string, pin: string) => {
+    await store.setPin(user, await keptPin(pin));
+    set({ pins: new Set(Object.keys(await store.pins())) });
+  };
+
+  /** One after another, each under its hash: sent twice it is there once, and goes on where the line broke. */
   const sendPhotos = async () => {
     const { me: person } = state;
     if (!person) return;
     for (const p of await store.photos(person.shop)) {
       if (p.notTaken !== null) continue;
-      let status = 0;
-      let code = '';
-      try {
-        const answer = await port.fetch(`/api/photos?id=${p.id}`, {
-          method: 'POST',
-          headers: { 'content-type': 'application/octet-stream' },
-          body: p.bytes,
-        });
-        status = answer.status;
-        if (!answer.ok) code = ((await answer.json().catch(() => ({}))) as { code?: string }).code ?? '';
-      } catch {
-        break;
-      }
-      if (status >= 500 || status === 401 || status === 429) break;
-      if (status >= 400) await store.putPhoto({ ...p, notTaken: code || `status-${status}` });
-      else await store.removePhoto(p.id);
+      const sent = await sendInPieces(port.fetch, p.id, p.bytes);
+      if (sent === 'later') break;
+      if (sent === 'whole') await store.removePhoto(p.id);
+      else await store.putPhoto({ ...p, notTaken: sent.code });
       set({ photos: (await store.photos(person.shop)).length });
     }
   };
@@ -145,6 +188,7 @@ export async function openBay(port: BayPort): Promise<Bay> {
         const { status, body } = await get<TakenList>('/api/bay');
         set({ silent: status === 0 || status >= 500, signedOut: status === 401 });
         if (body) await take(body);
+        if (body) await claim(body.me);
         if (body) await sendPhotos();
       } finally {
         asking = null;
@@ -159,6 +203,35 @@ export async function openBay(port: BayPort): Promise<Bay> {
       return () => listeners.delete(listen);
     },
     refresh,
+    switchTo: async (user, pin) => {
+      const who = state.people.find((p) => p.user === user);
+      if (!who || !isPin(pin)) return false;
+      const kept = (await store.pins())[user];
+      if (kept && !(await pinFits(pin, kept))) return false;
+      if (!kept) await setPin(user, pin);
+      await store.setMe(who);
+      set({ me: who });
+      return true;
+    },
+    join: async (username, password, pin) => {
+      if (!isPin(pin)) return 'pin-malformed';
+      const { said, code } = await send('/api/device/people', { username, password });
+      if (code !== null) return code;
+      if ('joined' in said && typeof said.joined === 'string') await setPin(said.joined, pin);
+      await refresh();
+      return null;
+    },
+    end: async (user) => {
+      const { code } = await send('/api/device/end', { user });
+      if (code !== null) return code;
+      await store.setPin(user, null);
+      const left = state.people.filter((p) => p.user !== user);
+      await store.setPeople(left);
+      const who = state.me?.user === user ? (left[0] ?? null) : state.me;
+      if (who) await store.setMe(who);
+      set({ people: left, me: who ?? state.me, pins: new Set(Object.keys(await store.pins())) });
+      return null;
+    },
     keep: async (pack) => {
       const { me: person } = state;
       if (!person) return;

@@ -1,5 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import type { DevicePerson, JobPack } from '@/core/job';
+import type { PinKept } from './pin';
 
 /** A job as it is on this device. */
 export interface PackHere {
@@ -31,6 +32,12 @@ interface Stores extends DBSchema {
 export interface BayStore {
   readonly me: () => Promise<DevicePerson | null>;
   readonly setMe: (me: DevicePerson) => Promise<void>;
+  /** PINs of people at this device, by user id. */
+  readonly pins: () => Promise<Readonly<Record<string, PinKept>>>;
+  readonly setPin: (user: string, pin: PinKept | null) => Promise<void>;
+  /** Everybody who may work here, as it was heard last. */
+  readonly people: () => Promise<readonly DevicePerson[]>;
+  readonly setPeople: (people: readonly DevicePerson[]) => Promise<void>;
   readonly packs: (shop: string) => Promise<readonly PackHere[]>;
   readonly put: (row: PackHere) => Promise<void>;
   readonly remove: (id: string) => Promise<void>;
@@ -60,6 +67,18 @@ export async function openBayStore(name = NAME): Promise<BayStore> {
     me: async () => ((await db.get('notes', 'me'))?.value as DevicePerson | undefined) ?? null,
     setMe: async (me) => {
       await db.put('notes', { key: 'me', value: me });
+    },
+    pins: async () => ((await db.get('notes', 'pins'))?.value as Readonly<Record<string, PinKept>>) ?? {},
+    setPin: async (user, pin) => {
+      const tx = db.transaction('notes', 'readwrite');
+      const known = ((await tx.store.get('pins'))?.value ?? {}) as Readonly<Record<string, PinKept>>;
+      const { [user]: _gone, ...others } = known;
+      await tx.store.put({ key: 'pins', value: pin ? { ...others, [user]: pin } : others });
+      await tx.done;
+    },
+    people: async () => ((await db.get('notes', 'people'))?.value as readonly DevicePerson[]) ?? [],
+    setPeople: async (people) => {
+      await db.put('notes', { key: 'people', value: people });
     },
     packs: async (shop) => (await db.getAll('packs')).filter((p) => p.shop === shop),
     put: async (row) => {

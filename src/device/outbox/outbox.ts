@@ -19,11 +19,13 @@ export interface OutboxPort {
   readonly later: (ms: number, work: () => void) => () => void;
 }
 
-/** Who is signed in, and where. */
+/** Who writes, and where. */
 export interface Me {
   readonly user: string;
   readonly name: string;
   readonly shop: string;
+  /** Others whose entries are taken from this device as well, whoever of them is signed in. */
+  readonly others?: readonly string[];
 }
 
 /** What waits, and whether anybody answers. */
@@ -212,7 +214,11 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
       try {
         let from = -1;
         for (;;) {
-          const rows = await store.getAllFromIndex('waiting', '[shop+user]', [me.shop, me.user]);
+          const authors = [me.user, ...(me.others ?? [])];
+          const lots = await Promise.all(
+            authors.map((user) => store.getAllFromIndex('waiting', '[shop+user]', [me.shop, user])),
+          );
+          const rows = lots.flat().sort((a, b) => a.place - b.place);
           const batch = fill(rows.filter((w) => w.place > from && (again || w.notTaken === null)));
           if (batch.length === 0 || !(await sendBatch(batch))) break;
           from = batch.at(-1)?.place ?? from;

@@ -4,10 +4,11 @@ import type { StepLine, StepOutcome } from '@/core/job';
 import { FIELD } from '@/ui/classes';
 import { useBusy, useJob } from '../job/JobContext';
 import { stepTitle } from '../job/stepWords';
+import { BreakageForm, ChangeForm } from '../job/DamageForm';
 import { PhotoTaker } from './PhotoTaker';
 
 /** What is said beside the work. */
-export type AsideKind = 'photo' | 'note' | 'differs' | 'stop';
+export type AsideKind = 'photo' | 'note' | 'differs' | 'stop' | 'broke' | 'change';
 
 const BIG =
   'min-h-14 rounded-sm border border-outline bg-raised px-4 text-[1.05rem] font-semibold disabled:text-faint';
@@ -17,11 +18,14 @@ export function Aside({
   kind,
   line,
   onDiffers,
+  onKind,
   onClose,
 }: {
   kind: AsideKind;
   line: StepLine;
   onDiffers: (outcome: StepOutcome, said: string) => Promise<void>;
+  /** To another kind: what differs may have broken, or be changed for good. */
+  onKind: (kind: AsideKind) => void;
   onClose: () => void;
 }) {
   const { words, say, sender, view } = useJob();
@@ -48,6 +52,8 @@ export function Aside({
     else need(() => raise('other'));
   };
   if (kind === 'photo') return <PhotoTaker line={line} onClose={onClose} />;
+  if (kind === 'broke') return <BreakageForm line={line} onClose={onClose} />;
+  if (kind === 'change') return <ChangeForm line={line} onClose={onClose} />;
   return (
     <form
       onSubmit={submit}
@@ -79,6 +85,16 @@ export function Aside({
           >
             {t('strip.not-needed')}
           </button>
+        )}
+        {kind === 'differs' && (
+          <>
+            <button type="button" className={BIG} onClick={() => onKind('broke')} data-aside="broke">
+              {t('tablet.broke-it')}
+            </button>
+            <button type="button" className={BIG} onClick={() => onKind('change')} data-aside="change">
+              {t('tablet.changed')}
+            </button>
+          </>
         )}
         <button type="button" className={BIG} onClick={onClose}>
           {t('close')}

@@ -12,6 +12,8 @@ import { usePlace } from './usePlace';
 const OPENING: BayState = {
   kind: 'opening',
   me: null,
+  people: [],
+  pins: new Set(),
   jobs: [],
   signedOut: false,
   silent: false,
@@ -67,7 +69,13 @@ export function BayApp({ nonce, stages }: { nonce: string; stages: BayStages }) 
   if (!bay || !me) return <NobodyYet state={state} onAgain={() => void bay?.refresh()} />;
   return (
     <WordsProvider locale={localeOf(me.locale)} zone={me.zone} nonce={nonce}>
-      <OutboxProvider user={me.user} name={me.name} shop={me.shop} serverNow={state.heardAt}>
+      <OutboxProvider
+        user={me.user}
+        name={me.name}
+        shop={me.shop}
+        others={state.people.map((p) => p.user).filter((u) => u !== me.user)}
+        serverNow={state.heardAt}
+      >
         <Waits into={waiting}>
           <Places bay={bay} state={state} stages={stages} />
         </Waits>
@@ -93,7 +101,7 @@ function Places({ bay, state, stages }: { bay: Bay; state: BayState; stages: Bay
     return <BayBoard bay={bay} state={state} onOpen={(job) => go({ job, tab: 'strip' })} />;
   return (
     <BayJob
-      key={row.id}
+      key={`${row.id}/${state.me.user}`}
       bay={bay}
       state={state}
       pack={row.pack}

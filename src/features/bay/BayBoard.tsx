@@ -8,6 +8,7 @@ import { MiniLoom } from '@/ui/Loom';
 import { useWords, useZone } from '@/ui/WordsContext';
 import { NetChip } from './NetChip';
 import { ThemeButton } from './ThemeButton';
+import { WhoButton } from './WhoButton';
 
 /** The jobs that are on this device, booked ones first, each with its loom. */
 export function BayBoard({
@@ -35,9 +36,8 @@ export function BayBoard({
       <header className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line px-5 py-3">
         <BoltMark size={30} />
         <h1 className="text-2xl">{t('tablet.title')}</h1>
-        <p className="text-soft">
-          {state.me?.shopName} · <span className="text-ink">{state.me?.name}</span>
-        </p>
+        <p className="text-soft">{state.me?.shopName}</p>
+        <WhoButton bay={bay} state={state} />
         <span className="ml-auto flex items-center gap-3">
           <NetChip silent={state.silent} photos={state.photos} />
           <ThemeButton />

@@ -11,6 +11,7 @@ import { BayContext } from './BayContext';
 import { NetChip } from './NetChip';
 import { StepWork } from './StepWork';
 import { ThemeButton } from './ThemeButton';
+import { WhoButton } from './WhoButton';
 import { useAwake } from './useAwake';
 import { type Tab, TABS } from './usePlace';
 
@@ -50,7 +51,7 @@ export function BayJob({
         <BayContext.Provider value={bay}>
           <GoInBay onTab={onTab}>
             <div className="flex h-dvh flex-col" data-bay="job">
-              <BayTop state={state} onBoard={onBoard} />
+              <BayTop bay={bay} state={state} onBoard={onBoard} />
               <Tabs tab={tab} onTab={onTab} />
               <div className="min-h-0 flex-1 overflow-y-auto" data-bay-tab={tab}>
                 {tab === 'strip' && <StepWork way="out" onOther={() => onTab('mount')} />}
@@ -91,7 +92,7 @@ function Heading() {
   return <h2 className="mb-2 text-2xl">{useJob().words.t('tablet.items')}</h2>;
 }
 
-function BayTop({ state, onBoard }: { state: BayState; onBoard: () => void }) {
+function BayTop({ bay, state, onBoard }: { bay: Bay; state: BayState; onBoard: () => void }) {
   const { view, words } = useJob();
   const { t } = words;
   const { family, vehicle } = view;
@@ -116,7 +117,8 @@ function BayTop({ state, onBoard }: { state: BayState; onBoard: () => void }) {
       </h1>
       <span className="flex shrink-0 items-center gap-2 max-sm:max-w-[9.5rem]">
         <NetChip silent={state.silent} photos={state.photos} />
-        <span className="max-sm:hidden">
+        <WhoButton bay={bay} state={state} short />
+        <span className="max-lg:hidden">
           <ThemeButton />
         </span>
       </span>

@@ -4,11 +4,13 @@ import { type StepLine, type StepOutcome, stripView } from '@/core/job';
 import { WarningMark } from '@/ui/marks';
 import { useKeys } from '@/ui/useKeys';
 import { useBusy, useJob, useView } from '../job/JobContext';
+import { StepDrawing } from '../job/StepDrawing';
+import { StepLooks, StepNeeds, StepWaits } from '../job/StepExtras';
 import { stepPlace, stepTitle, stillToCount } from '../job/stepWords';
+import { PauseButton } from './PauseButton';
 import { BigCounter } from './BigCounter';
 import { Aside, type AsideKind } from './Aside';
 import { ReadAloud } from './ReadAloud';
-import { StepDrawing } from './StepDrawing';
 import { StepTimer } from './StepTimer';
 
 const SIDE =
@@ -45,6 +47,7 @@ export function StepScreen({
   const ownDetail = out || step.step.way === 'back' || step.step.kind === 'transfer';
   const detail = out ? step.step.detail : (back?.detail ?? (ownDetail ? step.step.detail : undefined));
   const still = stillToCount(line);
+  const unseen = line.looks.filter((k) => k.seen === null).length;
   const done = lines.filter((l) => l.tick !== null).length;
   const may = rights.workAtVehicle;
   const title = stepTitle(step, words, say);
@@ -78,7 +81,7 @@ export function StepScreen({
   const undo = () => undoes !== null && void sender.send('void', { target: undoes });
   const main = () => {
     if (line.tick) return allDone ? onOther() : onNext();
-    if (still === 0) void tick('done');
+    if (still === 0 && unseen === 0) void tick('done');
   };
   useKeys(
     may
@@ -97,7 +100,7 @@ export function StepScreen({
       </div>
       <div className="grid flex-1 content-start gap-x-7 gap-y-4 px-5 py-4 md:landscape:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div className="order-2 grid content-start gap-3 md:landscape:order-1">
-          <StepDrawing line={line} />
+          <StepDrawing line={line} className="h-[clamp(11rem,34vh,22rem)]" />
           <div className="flex flex-wrap gap-2">
             <button type="button" className={SIDE} onClick={() => setAside('photo')} data-aside="photo">
               {t('tablet.photo')}
@@ -122,6 +125,7 @@ export function StepScreen({
             >
               {t('tablet.stop')}
             </button>
+            <PauseButton />
           </div>
         </div>
         <div className="order-1 grid content-start gap-3 md:landscape:order-2">
@@ -166,12 +170,15 @@ export function StepScreen({
               })}
             </p>
           )}
+          <StepWaits line={line} />
           {detail && <p className="text-[1.15rem]">{prose(detail)}</p>}
           {!out && back?.torque && <p>{t('mount.torque', { torque: prose(back.torque) })}</p>}
           <p className="text-soft">{stepPlace(step, words, say)}</p>
+          <StepNeeds line={line} />
           {line.fasteners.map((g) => (
             <BigCounter key={g.group} balance={g} way={step.way} keys={g === counted} />
           ))}
+          <StepLooks line={line} large />
           {line.tick && (
             <p className="text-[1.1rem]" data-tick-said>
               <b>{tCode(`tick.${line.tick.outcome}`)}</b> · {view.names[line.tick.by] ?? ''}
@@ -185,6 +192,7 @@ export function StepScreen({
           kind={aside}
           line={line}
           onDiffers={(outcome, said) => tick(outcome, said)}
+          onKind={setAside}
           onClose={() => setAside(null)}
         />
       )}
@@ -202,14 +210,16 @@ export function StepScreen({
           <button
             type="button"
             className="min-h-16 rounded-sm bg-ink px-2 text-[1.35rem] font-bold text-paper disabled:border-2 disabled:border-outline disabled:bg-paper disabled:text-ink"
-            disabled={busy || (!line.tick && still > 0)}
+            disabled={busy || (!line.tick && still + unseen > 0)}
             onClick={main}
             data-main
           >
             {line.tick
               ? t(allDone ? (out ? 'tablet.to-mount' : 'tablet.to-prove') : 'tablet.next-open')
               : still === 0
-                ? t('strip.done')
+                ? unseen === 0
+                  ? t('strip.done')
+                  : t('strip.still-look', { count: unseen })
                 : t(out ? 'strip.still-out' : 'strip.still-in', { count: still })}
           </button>
         ) : (

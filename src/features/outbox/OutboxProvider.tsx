@@ -24,6 +24,7 @@ interface Here {
 }
 
 const Context = createContext<Here | null>(null);
+const NOBODY: readonly string[] = [];
 const EMPTY: OutboxState = { waiting: [], sending: false, silentSinceMs: null, signedOut: false };
 
 /** Opens the outbox once for all screens of who is signed in, and sends what waits. */
@@ -31,17 +32,25 @@ export function OutboxProvider({
   user,
   name,
   shop,
+  others = NOBODY,
   serverNow,
   children,
 }: {
   user: string | null;
   name: string;
   shop: string;
+  /** Others whose entries are taken from this device as well. */
+  others?: readonly string[];
   /** What the server’s clock says; null: it has not been heard, and what is known of it stands. */
   serverNow: string | null;
   children: ReactNode;
 }) {
-  const me = useMemo<Me | null>(() => (user === null ? null : { user, name, shop }), [user, name, shop]);
+  const othersText = others.join();
+  const me = useMemo<Me | null>(
+    () =>
+      user === null ? null : { user, name, shop, others: othersText === '' ? [] : othersText.split(',') },
+    [user, name, shop, othersText],
+  );
   const [here, setHere] = useState<OutboxHere>({ kind: 'opening' });
   const [opening] = useState(() => {
     let resolve: (o: Outbox) => void = () => undefined;

@@ -1,9 +1,10 @@
 'use client';
 import { useMemo } from 'react';
-import type { StepLine } from '@/core/job';
+import { type StepLine, workView } from '@/core/job';
 import { type CrewPlan, crewOf, crewPlan, trayOf } from '@/core/work';
-import { useJob } from '../job/JobContext';
+import { useJob, useView } from '../job/JobContext';
 import { stepTitle } from '../job/stepWords';
+import { MoreAhead } from './MoreAhead';
 
 const ROW = 34;
 const GAP = 6;
@@ -12,18 +13,22 @@ const GAP = 6;
 export function Ahead({ lines }: { lines: readonly StepLine[] }) {
   const { words } = useJob();
   const { t, tCode } = words;
+  const ahead = useView(workView);
   const open = useMemo(() => lines.filter((l) => l.tick === null).map((l) => l.step), [lines]);
   const tray = trayOf(open);
   const plan = useMemo(() => (open.length > 1 ? crewPlan(crewOf(open)) : null), [open]);
   if (!plan) return null;
-  const round = (x: number) => Math.round(x);
+  const round = Math.round;
   return (
-    <details className="shrink-0 border-y border-line py-1.5" data-ahead>
+    <details className="max-h-[46vh] shrink-0 overflow-y-auto border-y border-line py-1.5" data-ahead>
       <summary className="cursor-pointer text-[0.95rem]">
-        <b>{t('ahead.two', { minutes: round(plan.makespanMin), alone: round(plan.aloneMin) })}</b>
+        <b>{t('ahead.left', { p50: round(ahead.left.p50), p90: round(ahead.left.p90) })}</b>
         <span className="text-soft">
           {' · '}
+          {t('ahead.two', { minutes: round(plan.makespanMin) })}
+          {' · '}
           {t('ahead.tools', { count: tray.length })}
+          {ahead.grade && ` · ${tCode(`grade.${ahead.grade.grade}`)}`}
         </span>
       </summary>
       <ul className="mt-2 flex flex-wrap gap-2" aria-label={t('ahead.tray')}>
@@ -37,6 +42,7 @@ export function Ahead({ lines }: { lines: readonly StepLine[] }) {
           </li>
         ))}
       </ul>
+      <MoreAhead ahead={ahead} lines={lines} />
       <Bars plan={plan} lines={lines} />
       <p className="text-sm text-soft">
         {t(plan.makespanMin - plan.boundMin < 0.5 ? 'ahead.least' : 'ahead.bound', {
@@ -60,7 +66,12 @@ function Bars({ plan, lines }: { plan: CrewPlan; lines: readonly StepLine[] }) {
     return step ? stepTitle(step, words, say) : id;
   };
   return (
-    <div className="relative my-2 overflow-x-auto" tabIndex={0} role="region" aria-label={t('ahead.bars')}>
+    <div
+      className="relative my-2 overflow-x-auto overflow-y-hidden"
+      tabIndex={0}
+      role="region"
+      aria-label={t('ahead.bars')}
+    >
       <svg
         viewBox={`0 0 1000 ${2 * ROW + 3 * GAP}`}
         className="h-[5.2rem] w-full min-w-[36rem]"

@@ -5,6 +5,9 @@ import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { useBusy, useJob } from '../job/JobContext';
 import { FastenerCounter } from './FastenerCounter';
+import { BreakageForm, ChangeForm } from '../job/DamageForm';
+import { StepDrawing } from '../job/StepDrawing';
+import { StepLooks, StepNeeds, StepWaits } from '../job/StepExtras';
 import { stepPlace, stepTitle, stillToCount } from '../job/stepWords';
 
 /** One step, large: what departs from the usual right under the title, then how, then the count. */
@@ -48,13 +51,17 @@ export function StepPanel({ line, onDone }: { line: StepLine; onDone: () => void
           })}
         </p>
       )}
+      <StepWaits line={line} />
       {detail && <p>{prose(detail)}</p>}
+      <StepNeeds line={line} />
+      <StepDrawing line={line} className="h-44 shrink-0" />
       {!out && back?.torque && (
         <p className="text-soft">{t('mount.torque', { torque: prose(back.torque) })}</p>
       )}
       {line.fasteners.map((g) => (
         <FastenerCounter key={g.group} balance={g} way={step.way} />
       ))}
+      <StepLooks line={line} />
       {rights.workAtVehicle ? (
         line.tick ? (
           <Ticked line={line} onUndo={() => void sender.send('void', { target: line.tick?.event ?? '' })} />
@@ -94,7 +101,9 @@ function TickForm({ line, onDone }: { line: StepLine; onDone: () => void }) {
   const [otherwise, setOtherwise] = useState(false);
   const [text, setText] = useState('');
   const [fault, setFault] = useState(false);
+  const [damage, setDamage] = useState<'broke' | 'change' | null>(null);
   const still = stillToCount(line);
+  const unseen = line.looks.filter((k) => k.seen === null).length;
   const tick = async (outcome: StepOutcome) => {
     const said = text.trim();
     if (outcome !== 'done' && said === '') return setFault(true);
@@ -111,17 +120,21 @@ function TickForm({ line, onDone }: { line: StepLine; onDone: () => void }) {
     void tick('differs');
   };
   const busy = sending;
+  if (damage === 'broke') return <BreakageForm line={line} onClose={() => setDamage(null)} />;
+  if (damage === 'change') return <ChangeForm line={line} onClose={() => setDamage(null)} />;
   return (
     <div className="mt-auto grid gap-3 border-t border-line pt-3">
       <div className="flex flex-wrap gap-3">
         <button
           className={`${BUTTON.main} min-w-56 py-3 text-[1.1rem]`}
-          disabled={still > 0 || busy}
+          disabled={still + unseen > 0 || busy}
           onClick={() => void tick('done')}
           data-tick-button
         >
           {still === 0
-            ? t('strip.done')
+            ? unseen === 0
+              ? t('strip.done')
+              : t('strip.still-look', { count: unseen })
             : t(line.step.way === 'out' ? 'strip.still-out' : 'strip.still-in', { count: still })}
         </button>
         <button
@@ -156,6 +169,22 @@ function TickForm({ line, onDone }: { line: StepLine; onDone: () => void }) {
               onClick={() => void tick('not-needed')}
             >
               {t('strip.not-needed')}
+            </button>
+            <button
+              type="button"
+              className={BUTTON.plain}
+              onClick={() => setDamage('broke')}
+              data-damage-open="broke"
+            >
+              {t('tablet.broke-it')}
+            </button>
+            <button
+              type="button"
+              className={BUTTON.plain}
+              onClick={() => setDamage('change')}
+              data-damage-open="change"
+            >
+              {t('tablet.changed')}
             </button>
             <p role="alert" className="text-sm text-plum">
               {fault && text.trim() === '' && t('strip.words-wanted')}

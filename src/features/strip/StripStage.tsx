@@ -1,4 +1,5 @@
 'use client';
+import { useSearchParams } from 'next/navigation';
 import { stuckSteps } from '@/core/work';
 import { useState } from 'react';
 import { isDue, isOwnRow, type StepLine, stripView } from '@/core/job';
@@ -13,6 +14,7 @@ import { StepList } from './StepList';
 import { StepPanel } from './StepPanel';
 import { StepWriter } from './StepWriter';
 import { StripBecause } from './StripBecause';
+import { useArrange } from './useArrange';
 
 /** Strip: the way out, step by step, with every fastener counted out. */
 export function StripStage() {
@@ -25,11 +27,14 @@ export function MountStage() {
 }
 
 function StepStage({ way }: { way: 'out' | 'back' }) {
-  const { words, say } = useJob();
+  const { view, words, say } = useJob();
   const { t } = words;
   const strip = useView(stripView);
+  const arranging = useArrange();
   const lines = way === 'out' ? strip.out : strip.back.filter((l) => isDue(l, strip.out));
-  const [picked, setPicked] = useState<string | null>(null);
+  // A bag's label leads to the step at which it is put back.
+  const asked = useSearchParams().get('step');
+  const [picked, setPicked] = useState<string | null>(asked);
   const line: StepLine | null =
     lines.find((l) => l.step.id === picked) ?? lines.find((l) => l.tick === null) ?? lines.at(-1) ?? null;
   const done = lines.filter((l) => l.tick !== null).length;
@@ -48,6 +53,16 @@ function StepStage({ way }: { way: 'out' | 'back' }) {
           {lines.length > 0 && (
             <p className="text-soft" data-steps={`${done}/${lines.length}`}>
               {t('strip.progress', { done, all: lines.length, minutes })}
+              {' · '}
+              <a
+                className={BUTTON.quiet}
+                href={`/api/jobs/${view.id}/removal/sheet.pdf`}
+                target="_blank"
+                rel="noreferrer"
+                data-removal-sheet
+              >
+                {t('removal.open')}
+              </a>
             </p>
           )}
         </header>
@@ -60,7 +75,12 @@ function StepStage({ way }: { way: 'out' | 'back' }) {
         {lines.length > 1 && <Ahead lines={lines} />}
         {line && (
           <div className="grid min-h-0 flex-1 items-stretch gap-5 md:grid-cols-[17rem_1fr]">
-            <StepList lines={lines} current={line} onPick={setPicked} />
+            <StepList
+              lines={lines}
+              current={line}
+              arranging={way === 'out' ? arranging : null}
+              onPick={setPicked}
+            />
             <StepPanel key={`${line.step.way}/${line.step.id}`} line={line} onDone={() => setPicked(null)} />
           </div>
         )}

@@ -1,5 +1,5 @@
 import type { LintFinding } from '@/core/catalogue/lint';
-import type { HarnessDocument } from '@/core/job';
+import type { HarnessDocument, RemovalDocument } from '@/core/job';
 import type { ShelfKind } from '@/core/catalogue';
 import type { AskOutcome } from '../ask/askShop';
 import type { CsvOutcome } from '../shelf/importCsv';
@@ -30,6 +30,17 @@ export interface HeavyTasks {
   readonly ask: {
     readonly input: { readonly shopId: string; readonly text: string };
     readonly output: AskOutcome;
+    readonly progress: never;
+  };
+  readonly 'removal-pdf': {
+    readonly input: {
+      readonly doc: RemovalDocument;
+      readonly photos: Readonly<Record<string, Uint8Array>>;
+      readonly names: Readonly<Record<string, string>>;
+      readonly origin: string;
+      readonly locale: string;
+    };
+    readonly output: Uint8Array;
     readonly progress: never;
   };
   readonly 'harness-pdf': {

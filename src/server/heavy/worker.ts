@@ -43,6 +43,11 @@ async function carryOut(order: HeavyOrder): Promise<unknown> {
       });
     case 'ask':
       return onDatabase(({ db }) => askShop(db, order.input.shopId, order.input.text));
+    case 'removal-pdf': {
+      const { removalPdf } = await import('../sheets/removalPdf');
+      const { doc, photos, names, origin, locale } = order.input;
+      return new Uint8Array(await removalPdf(doc, photos, names, origin, locale));
+    }
     case 'harness-pdf': {
       const { harnessPdf } = await import('../sheets/harnessPdf');
       return new Uint8Array(await harnessPdf(order.input.doc, order.input.locale));

@@ -15,6 +15,7 @@ import { WIRES } from '@/core/electric/formulas';
 import type { Drawing } from '@/core/harness';
 import type { HarnessDocument } from '@/core/job';
 import { harnessWords, localeOf, wording, wordsIn } from '@/words';
+import { plain } from './plain';
 
 const style = StyleSheet.create({
   page: { padding: 36, fontSize: 9.5, fontFamily: 'Helvetica' },
@@ -34,10 +35,6 @@ const style = StyleSheet.create({
     paddingTop: 4,
   },
 });
-
-/** Standard fonts of PDF have no sign for ohm nor a superscript two in every weight; said in letters there. */
-const plain = (text: string) =>
-  text.replaceAll('Ω', 'ohm').replaceAll('’', "'").replaceAll('“', '"').replaceAll('”', '"');
 
 /** Draws the harness sheet up as a PDF: drawing, joint table, checks to tick, in black on white, A4 or Letter. */
 export async function harnessPdf(doc: HarnessDocument, locale: string): Promise<Buffer> {

@@ -28,6 +28,7 @@ import { lampChosen } from './lampChosen';
 import { modificationNoted } from './modificationNoted';
 import { partMoved } from './partMoved';
 import { photoAdded } from './photoAdded';
+import { photoMarked } from './photoMarked';
 import { pinsSet } from './pinsSet';
 import { plugRecorded } from './plugRecorded';
 import { proofSeen } from './proofSeen';
@@ -75,6 +76,7 @@ export const EVENT_KINDS = {
   'box-checked': boxChecked,
   'scope-added': scopeAdded,
   'photo-added': photoAdded,
+  'photo-marked': photoMarked,
   'warranty-linked': warrantyLinked,
   'light-read': lightRead,
   'aim-checked': aimChecked,
@@ -144,6 +146,7 @@ export { HELD_BEHIND, type HeldBehind, type PartMove } from './partMoved';
 export { LOOKED, type Looked, PLUG_CHECKS, type PlugCheck } from './plugRecorded';
 export { BREAKAGE_COSTS, type BreakageCost, SPARE_STATES, type SpareState } from './breakageNoted';
 export { type Consent } from './changeNoted';
+export { PHOTO_MARKS, type PhotoMarkKind } from './photoMarked';
 export { STEP_LOOKED, type StepLooked } from './stepLooked';
 export { type StepOutcome } from './stepTicked';
 export { WARRANTY_SYMPTOMS, type WarrantySymptom } from './warrantyLinked';

@@ -11,6 +11,12 @@ export const photoAdded = eventKind({
     position: note(120),
     stage: oneOf(STAGES),
     words: note(),
+    /** The step that it was taken at. */
+    step: note(120),
+    /** The photo of before that this one is the after of: the same place, framed alike. */
+    before: id(64)
+      .matches(/^[0-9a-f]{64}$/, 'malformed')
+      .optional(),
   }),
   needs: 'record-arrival',
   fits: (b, frame) => atPosition(b.position, frame),

@@ -127,6 +127,14 @@ export const GOOD: { readonly [T in EventType]: BodyOf<T> } = {
     price: { minor: 9000, currency: 'EUR' },
   },
   'photo-added': { photo: 'a'.repeat(64), stage: 'arrive', position: HL },
+  'photo-marked': {
+    photo: 'a'.repeat(64),
+    marks: [
+      { kind: 'ring', x: 0.4, y: 0.5 },
+      { kind: 'arrow', x: 0.1, y: 0.1, toX: 0.4, toY: 0.5, words: 'hidden tab' },
+    ],
+    after: [],
+  },
   'warranty-linked': { earlier: 'j0', lamps: ['skerry-620-left'], symptom: 'fogged', after: [] },
   'light-read': {
     swap: 'heads',

@@ -167,7 +167,8 @@ const asideOf = weakMapMemoize(
         .filter((p) => p.position.role === sheet.role && p.position.end === sheet.end)
         .map((p) => positionKey(p.position))
         .filter((p) => !taken.has(p));
-      const shared = sheet.steps.filter((s) => s.scope === 'once' && off.has(s.id));
+      // What is only operated or looked at again stands over nothing.
+      const shared = sheet.steps.filter((s) => s.scope === 'once' && s.kind !== 'prove' && off.has(s.id));
       if (positions.length === 0 || shared.length === 0) continue;
       const mine = { sheet, positions };
       const [alone, union] = [planAt(family, [mine]), planAt(family, [...used, mine])];

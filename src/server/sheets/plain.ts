@@ -1,0 +1,3 @@
+/** Standard fonts of PDF have no sign for ohm nor typographic quotes in every weight; said in letters there. */
+export const plain = (text: string): string =>
+  text.replaceAll('Ω', 'ohm').replaceAll('’', "'").replaceAll('“', '"').replaceAll('”', '"');
