@@ -46,6 +46,7 @@ export { type AskingRows, askedFacts } from './views/asked';
 export * from './readings/liveWiring';
 export * from './readings/orders';
 export * from './readings/removalDoc';
+export { oursId, sheetAsDone } from './readings/sheetAsDone';
 export * from './choice';
 export type { JobLine } from './jobLine';
 export * from './pack';

@@ -115,7 +115,7 @@ export function takenOver(sheet: StepSheet, offer: SheetOffer, language: string)
         };
     }
   };
-  const steps = offer.kind === 'not-needed' ? without(sheet.steps, offer.step) : sheet.steps.map(change);
+  const steps = offer.kind === 'not-needed' ? withoutStep(sheet.steps, offer.step) : sheet.steps.map(change);
   return { ...sheet, steps };
 }
 
@@ -124,7 +124,7 @@ const keptBack = (step: Step): Partial<Step> =>
   step.back?.minutes === undefined ? { back: { ...step.back, minutes: step.minutes } } : {};
 
 /** Steps without one of them: whoever waited for it waits for what it waited for. */
-function without(steps: readonly Step[], gone: string): readonly Step[] {
+export function withoutStep(steps: readonly Step[], gone: string): readonly Step[] {
   const before = steps.find((s) => s.id === gone)?.after ?? [];
   return steps
     .filter((s) => s.id !== gone)

@@ -6,7 +6,8 @@ import { useWords } from '@/ui/WordsContext';
 export function NetChip({ silent, photos }: { silent: boolean; photos: number }) {
   const { state, me } = useOutbox();
   const { t } = useWords();
-  const mine = state.waiting.filter((w) => w.user === me?.user).length;
+  // Of everybody whose entries go from here, whoever is at the vehicle now.
+  const mine = state.waiting.filter((w) => w.user === me?.user || me?.others?.includes(w.user)).length;
   const off = silent || state.silentSinceMs !== null;
   const kind = state.signedOut ? 'signed-out' : off ? 'off' : mine > 0 || photos > 0 ? 'sending' : 'sent';
   const loud = kind === 'off' || kind === 'signed-out';

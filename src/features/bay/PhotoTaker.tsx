@@ -1,7 +1,9 @@
 'use client';
-import { type ChangeEvent, useState } from 'react';
-import type { StepLine } from '@/core/job';
-import { useJob } from '../job/JobContext';
+import { useState } from 'react';
+import { photosView, type StepLine } from '@/core/job';
+import { useJob, useView } from '../job/JobContext';
+import { GhostCamera } from '../job/photos/GhostCamera';
+import { StepPhotos } from '../job/photos/StepPhotos';
 import { stepTitle } from '../job/stepWords';
 import { preparedPhoto } from '../job/uploadPhoto';
 import { useBay } from './BayContext';
@@ -12,9 +14,11 @@ export function PhotoTaker({ line, onClose }: { line: StepLine; onClose: () => v
   const bay = useBay();
   const { t } = words;
   const [state, setState] = useState<'idle' | 'working' | 'kept' | 'no-picture' | 'full'>('idle');
-  const take = async (event: ChangeEvent<HTMLInputElement>) => {
-    const file = event.target.files?.[0];
-    event.target.value = '';
+  const { photos } = useView(photosView);
+  // The last one of this step that is no after itself can have its second.
+  const first = photos.filter((p) => p.step === line.step.id && p.before === null).at(-1) ?? null;
+  const [pair, setPair] = useState(false);
+  const take = async (file: Blob | undefined) => {
     if (!file) return;
     setState('working');
     const photo = await preparedPhoto(file);
@@ -27,8 +31,11 @@ export function PhotoTaker({ line, onClose }: { line: StepLine; onClose: () => v
       stage: way === 'out' ? 'strip' : 'mount',
       ...(position ? { position } : {}),
       words: stepTitle(line.step, words, say).slice(0, 300),
+      step: line.step.id.slice(0, 120),
+      ...(pair && first ? { before: first.photo } : {}),
     });
     setState(kept ? 'kept' : 'idle');
+    setPair(false);
   };
   return (
     <div
@@ -42,7 +49,11 @@ export function PhotoTaker({ line, onClose }: { line: StepLine; onClose: () => v
           accept="image/*"
           capture="environment"
           className="sr-only"
-          onChange={(e) => void take(e)}
+          onChange={(e) => {
+            const file = e.target.files?.[0];
+            e.target.value = '';
+            void take(file);
+          }}
           disabled={state === 'working'}
         />
       </label>
@@ -58,6 +69,24 @@ export function PhotoTaker({ line, onClose }: { line: StepLine; onClose: () => v
         {state === 'no-picture' && t('tablet.photo-none')}
         {state === 'full' && t('tablet.full')}
       </p>
+      {first && !pair && (
+        <button
+          type="button"
+          className="min-h-14 rounded-sm border border-outline bg-raised px-4 font-semibold"
+          onClick={() => setPair(true)}
+          data-second
+        >
+          {t('photo.second')}
+        </button>
+      )}
+      {pair && first && (
+        <div className="w-full max-w-2xl">
+          <GhostCamera before={first.photo} onShot={(picture) => void take(picture)} />
+        </div>
+      )}
+      <div className="w-full">
+        <StepPhotos line={line} />
+      </div>
     </div>
   );
 }

@@ -23,7 +23,8 @@ export function WhoButton({ bay, state, short = false }: { bay: Bay; state: BayS
         type="button"
         className="min-h-12 rounded-sm border border-outline bg-raised px-3 font-semibold"
         onClick={() => setOpen(true)}
-        aria-label={t('who.at', { name: state.me.name })}
+        // What is read aloud begins with what is seen.
+        aria-label={`${short ? initials : state.me.name}: ${t('who.at', { name: state.me.name })}`}
         data-who={state.me.user}
       >
         {short ? initials : state.me.name}

@@ -52,21 +52,19 @@ export function OutboxProvider({
     [user, name, shop, othersText],
   );
   const [here, setHere] = useState<OutboxHere>({ kind: 'opening' });
-  const [opening] = useState(() => {
-    let resolve: (o: Outbox) => void = () => undefined;
-    const promise = new Promise<Outbox>((r) => (resolve = r));
-    return { promise, resolve };
-  });
+  // One for each person: what somebody writes never goes through another's.
+  const opening = useMemo(() => deferred(me), [me]);
   useEffect(() => {
     let gone = false;
     let open: Outbox | undefined;
     const send = () => void open?.send();
     openOutbox(browserPort(), me).then(
       (outbox) => {
+        // Whoever waits for it writes to the disk by it, also when somebody else has come meanwhile.
+        opening.resolve(outbox);
         if (gone) return outbox.close();
         open = outbox;
         setHere({ kind: 'open', outbox });
-        opening.resolve(outbox);
         void (serverNow === null ? Promise.resolve() : outbox.setClock(serverNow)).then(() =>
           outbox.send(true),
         );
@@ -91,6 +89,16 @@ export function OutboxProvider({
   }, [me, opening]);
   const value = useMemo<Here>(() => ({ me, here, opened: opening.promise }), [me, here, opening]);
   return <Context.Provider value={value}>{children}</Context.Provider>;
+}
+
+/** A promise that is kept later. @param _of whose it is */
+function deferred(_of: Me | null): {
+  readonly promise: Promise<Outbox>;
+  readonly resolve: (o: Outbox) => void;
+} {
+  let resolve: (o: Outbox) => void = () => undefined;
+  const promise = new Promise<Outbox>((r) => (resolve = r));
+  return { promise, resolve };
 }
 
 /** The outbox around a screen. */

@@ -5,6 +5,7 @@ import type { Impact } from '@/core/fitment';
 import type { ConnectorHalf } from '@/core/harness';
 import type { Reason } from '@/core/kernel/reason';
 import type { ShelfKind } from '@/core/catalogue';
+import type { SheetOffer } from '@/core/work';
 import { Because } from '@/ui/Because';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { Link } from '@/ui/Link';
@@ -14,6 +15,7 @@ import { useWords, useZone } from '@/ui/WordsContext';
 import { wording } from '@/words';
 import { DrawnField, isDrawn } from './drawn/DrawnField';
 import { RuleWords } from './RuleWords';
+import { SheetOffers } from './SheetOffers';
 
 export type Cells = Readonly<Record<string, string>>;
 export interface ColumnFault {
@@ -45,6 +47,7 @@ export function RowEditor({
   mayEdit,
   stock,
   halves,
+  offers = [],
   offered,
 }: {
   kind: ShelfKind;
@@ -65,6 +68,8 @@ export function RowEditor({
   stock?: number | null;
   /** The connectors of the shelf, where plugs are drawn. */
   halves: Readonly<Record<string, ConnectorHalf>>;
+  /** Of a step sheet: changes that the shop's own jobs speak for. */
+  offers?: readonly SheetOffer[];
   /** The row with what was measured at a vehicle, filled in and not yet saved. */
   offered?: { readonly cells: Cells; readonly job: number; readonly by: string; readonly at: string };
 }) {
@@ -134,7 +139,7 @@ export function RowEditor({
         )}
         {offered && said === null && (
           <p className="mb-4 border border-petrol bg-petrol-wash px-4 py-3" data-offered>
-            {t('row.measured', {
+            {t(kind === 'step-sheet' ? 'row.as-done' : 'row.measured', {
               job: String(offered.job).padStart(4, '0'),
               by: offered.by,
               at: say.date(offered.at, zone),
@@ -145,6 +150,13 @@ export function RowEditor({
               ),
             })}
           </p>
+        )}
+        {mayEdit && offers.length > 0 && (
+          <SheetOffers
+            offers={offers}
+            steps={form.steps ?? ''}
+            onSteps={(steps) => setForm({ ...form, steps })}
+          />
         )}
         <form onSubmit={submit} noValidate className="grid gap-x-5 gap-y-3 md:grid-cols-3">
           {columns.map((c) => (

@@ -85,8 +85,13 @@ function Row({
 }) {
   const { words, say } = useJob();
   const { id } = line.step;
-  const drag = useDraggable({ id, disabled: !arranging });
-  const drop = useDroppable({ id, disabled: !arranging });
+  const {
+    setNodeRef: setDrag,
+    listeners,
+    transform,
+    isDragging,
+  } = useDraggable({ id, disabled: !arranging });
+  const { setNodeRef: setDrop, isOver } = useDroppable({ id, disabled: !arranging });
   const total = line.fasteners.reduce((n, g) => n + (g.sheet?.count ?? 0), 0);
   const counted = line.fasteners.reduce(
     (n, g) => n + (line.step.way === 'out' ? g.counts.out : g.counts.in),
@@ -98,19 +103,14 @@ function Row({
     void arranging.nudge(id, e.key === 'ArrowUp' ? -1 : 1);
   };
   return (
-    <li
-      ref={drop.setNodeRef}
-      className={drop.isOver && !drag.isDragging ? 'shadow-[inset_0_3px_0_var(--petrol)]' : ''}
-    >
+    <li ref={setDrop} className={isOver && !isDragging ? 'shadow-[inset_0_3px_0_var(--petrol)]' : ''}>
       <button
-        ref={drag.setNodeRef}
-        {...(arranging ? drag.listeners : {})}
+        ref={setDrag}
+        {...(arranging ? listeners : {})}
         style={
-          drag.transform
-            ? { transform: `translateY(${drag.transform.y}px)`, position: 'relative', zIndex: 5 }
-            : {}
+          transform ? { transform: `translateY(${transform.y}px)`, position: 'relative', zIndex: 5 } : {}
         }
-        className={`grid w-full grid-cols-[1.6rem_1fr_auto] items-baseline gap-x-1.5 border-b border-line py-1.5 pl-1 text-left ${drag.isDragging ? 'bg-raised' : ''} ${here ? 'bg-petrol-wash shadow-[inset_3px_0_0_var(--petrol)]' : ''}`}
+        className={`grid w-full grid-cols-[1.6rem_1fr_auto] items-baseline gap-x-1.5 border-b border-line py-1.5 pl-1 text-left ${isDragging ? 'bg-raised' : ''} ${here ? 'bg-petrol-wash shadow-[inset_3px_0_0_var(--petrol)]' : ''}`}
         aria-current={here ? 'step' : undefined}
         aria-keyshortcuts={arranging ? 'Alt+ArrowUp Alt+ArrowDown' : undefined}
         onClick={onPick}

@@ -5,6 +5,7 @@ import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { useBusy, useJob } from '../job/JobContext';
 import { FastenerCounter } from './FastenerCounter';
+import { StepPhoto } from './StepPhoto';
 import { BreakageForm, ChangeForm } from '../job/DamageForm';
 import { StepDrawing } from '../job/StepDrawing';
 import { StepLooks, StepNeeds, StepWaits } from '../job/StepExtras';
@@ -62,6 +63,7 @@ export function StepPanel({ line, onDone }: { line: StepLine; onDone: () => void
         <FastenerCounter key={g.group} balance={g} way={step.way} />
       ))}
       <StepLooks line={line} />
+      <StepPhoto line={line} />
       {rights.workAtVehicle ? (
         line.tick ? (
           <Ticked line={line} onUndo={() => void sender.send('void', { target: line.tick?.event ?? '' })} />

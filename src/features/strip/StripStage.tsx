@@ -2,7 +2,7 @@
 import { useSearchParams } from 'next/navigation';
 import { stuckSteps } from '@/core/work';
 import { useState } from 'react';
-import { isDue, isOwnRow, type StepLine, stripView } from '@/core/job';
+import { isDue, isOwnRow, oursId, type StepLine, stripView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { useJob, useView } from '../job/JobContext';
 import { Ahead } from './Ahead';
@@ -66,6 +66,7 @@ function StepStage({ way }: { way: 'out' | 'back' }) {
             </p>
           )}
         </header>
+        <KeepSheet />
         <NoPlan />
         {way === 'out' && <SheetPicker />}
         {way === 'out' && <BaselinePrompt />}
@@ -105,6 +106,28 @@ function AddedSteps({ way }: { way: 'out' | 'back' }) {
       </button>
     </div>
   );
+}
+
+/** A way that was gone to its end is offered to the shelf: with the job's own order, minutes and steps. */
+function KeepSheet() {
+  const { view, words, rights } = useJob();
+  const strip = useView(stripView);
+  if (!rights.editShelf || strip.out.some((l) => l.tick === null)) return null;
+  return strip.uses.flatMap(({ swap, sheet }) => {
+    if (!sheet) return [];
+    const id = sheet.id.startsWith('own/') ? oursId(view.family.id, sheet) : sheet.id;
+    return [
+      <p key={swap}>
+        <a
+          className={BUTTON.quiet}
+          href={`/shelf/step-sheet/${encodeURIComponent(id)}?job=${view.id}`}
+          data-keep-sheet={id}
+        >
+          {words.t('strip.keep-sheet')}
+        </a>
+      </p>,
+    ];
+  });
 }
 
 /** Why there are no steps, and what to do about it. */

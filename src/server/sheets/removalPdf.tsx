@@ -1,6 +1,6 @@
 import {
   Document,
-  Image,
+  Image as Photo,
   Page,
   Path,
   renderToBuffer,
@@ -260,7 +260,7 @@ function StepRow({
       {s.photos.slice(0, 2).map((id) => {
         const bytes = photos[id];
         return bytes ? (
-          <Image
+          <Photo
             key={id}
             src={{ data: Buffer.from(bytes), format: 'jpg' }}
             style={{ width: 88, height: 66, marginLeft: 6, objectFit: 'cover' }}

@@ -1,12 +1,20 @@
 import type { Family } from '../../catalogue/types';
-import type { Consumable, Graded, StepLook, Tool, Transfer, WorkStep, WorkTime } from '../../work';
-import { trayOf } from '../../work';
+import {
+  type Consumable,
+  type Graded,
+  type StepLook,
+  timings,
+  type Tool,
+  type Transfer,
+  trayOf,
+  type WorkStep,
+  type WorkTime,
+} from '../../work';
 import type { PositionKey } from '../../vehicle';
 import { clockMarks } from '../learnt';
 import type { StepOutcome } from '../events';
 import type { JobReading } from '../readJob';
 import type { WorkAhead } from '../views/work';
-import { timings } from '../../work';
 import { wayStep } from '../../kernel/ids';
 import { isDue, type StepLine } from './stepLines';
 

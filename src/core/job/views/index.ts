@@ -9,6 +9,7 @@ export * from './lightScore';
 export * from './bench';
 export * from './strip';
 export * from './work';
+export * from './photos';
 export * from './prove';
 export * from './release';
 export * from './looks';

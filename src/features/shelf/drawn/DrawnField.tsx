@@ -12,6 +12,7 @@ import { Places } from './Places';
 import { LampPlugs, Plugs } from './Plugs';
 import { Program } from './Program';
 import { Assumes, Behaviour } from './Small';
+import { Steps } from './Steps';
 
 const DRAWN: Readonly<Record<string, (p: DrawnProps) => ReactNode>> = {
   'connector/cavities': Cavities,
@@ -27,6 +28,7 @@ const DRAWN: Readonly<Record<string, (p: DrawnProps) => ReactNode>> = {
   'lamp/plugs': LampPlugs,
   'lamp/behaviour': Behaviour,
   'lamp/program': Program,
+  'step-sheet/steps': Steps,
 };
 
 /** Whether a column of a kind is edited as a drawing with tables. */

@@ -1,17 +1,22 @@
 import { notFound } from 'next/navigation';
 import { SHELF_KINDS } from '@/core/catalogue';
+import { sheetOffers, type StepSheet } from '@/core/work';
 import { RowEditor } from '@/features/shelf/RowEditor';
 import { csvColumns, longColumns, writeCsvRow } from '@/formats/shelf';
 import { may } from '@/server/access';
 import { askedOf } from '@/server/asked';
 import { database } from '@/server/db/connection';
 import { pageActor } from '@/server/page';
+import { sheetHistory } from '@/server/jobs/learnt';
 import { shelfRows } from '@/server/shelf/loadShelf';
 import { measuredRow } from '@/server/shelf/measured';
 import { rowHistory } from '@/server/shelf/searchShelf';
+import { sheetFromJob } from '@/server/shelf/sheetOffer';
 import { stockOf } from '@/server/shelf/stock';
 
 export const metadata = { title: 'Shelf' };
+
+const NEW_ROW = { rev: 0, madeAt: '', madeBy: '' };
 
 interface Props {
   readonly params: Promise<{ kind: string; id: string }>;
@@ -25,7 +30,13 @@ export default async function Page({ params, searchParams }: Props) {
   if (!kind) notFound();
   const id = decodeURIComponent(encoded);
   const history = await rowHistory(database(), actor.shopId, kind, id);
-  const head = history[0];
+  const asks = await searchParams;
+  // A job's own way, offered to the shelf: as the next revision of its sheet, or as one that the shelf has not.
+  const gone =
+    kind === 'step-sheet'
+      ? await sheetFromJob(database(), actor.shopId, id, askedOf(asks, 'job'), actor.locale)
+      : null;
+  const head = history[0] ?? (gone && { ...NEW_ROW, body: gone.body });
   if (!head) notFound();
   const long = longColumns(kind);
   const cellsOf = (body: typeof head.body) => {
@@ -37,7 +48,6 @@ export default async function Page({ params, searchParams }: Props) {
     ];
     return Object.fromEntries(Object.entries(cells).map(laidOut)) as Record<string, string>;
   };
-  const asks = await searchParams;
   // A job's own measurement, offered to the shelf.
   const measured = await measuredRow(
     database(),
@@ -51,6 +61,10 @@ export default async function Page({ params, searchParams }: Props) {
   const halves = Object.fromEntries(
     (plugs ? await shelfRows(database(), actor.shopId, 'connector') : []).map((r) => [r.body.id, r.body]),
   );
+  const offers =
+    kind === 'step-sheet' && history[0]
+      ? sheetOffers(head.body as StepSheet, await sheetHistory(database(), actor.shopId, id))
+      : [];
   const stocked = kind === 'lamp' || kind === 'part';
   return (
     <RowEditor
@@ -75,6 +89,8 @@ export default async function Page({ params, searchParams }: Props) {
       mayEdit={may(actor.role, 'import-shelf')}
       {...(stocked ? { stock: (await stockOf(database(), actor.shopId))[id] ?? null } : {})}
       halves={halves}
+      {...(offers.length > 0 ? { offers } : {})}
+      {...(gone ? { offered: { ...gone, cells: cellsOf(gone.body as typeof head.body) } } : {})}
       {...(measured ? { offered: { ...measured, cells: cellsOf(measured.body as typeof head.body) } } : {})}
     />
   );
