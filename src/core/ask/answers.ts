@@ -2,13 +2,15 @@ import { movementsOf } from '../lamp/program/movements';
 import { programOf } from '../lamp/program/usual';
 import { type ControlState, stateText } from '../controls';
 import { type JudgeContext, shortlist, swapLooks } from '../fitment';
-import { contextOf, type Job, type JobReading, liveWiring, wireView } from '../job';
+import { contextOf, type Job, type JobReading, liveWiring, wireView, workView } from '../job';
 import { reason } from '../kernel/reason';
 import { expectedLevels } from '../light';
 import { liveHarness } from '../electric';
 import { betweenFrames, tapped } from '../lamp/measure/taps';
 import { scoreOf } from './caseScore';
+import { crewOf, crewPlan } from '../work';
 import { leastOrder } from '../work/leastOrder';
+import { timesAnswer } from './caseTimes';
 import { fullTask } from './shorthandWork';
 import { firstCause } from '../prove';
 import type { LampFunction } from '../vehicle';
@@ -138,15 +140,37 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
       lamps: c.wiring.map((w) => ({ position: w.position, checks: w.checks })),
     })),
   order: ({ case: c, job }) => {
-    const { uses, fault, out, back } = job.reading.strip;
+    const { uses, fault, out, back, order, arranged, kept } = job.reading.strip;
     return {
       fault,
       sheets: uses.map((u) => ({ swap: u.swap, state: u.state, sheet: u.sheet?.id ?? null })),
       out: out.map((l) => l.step),
       back: back.map((l) => l.step),
+      changeover: order,
+      arranged,
+      kept,
+      ways: uses.map((u) => ({
+        swap: u.swap,
+        time: u.time && { p50: u.time.p50, p90: u.time.p90 },
+        sharedMin: u.shared?.minutes ?? 0,
+        again: (u.shared?.again ?? []).map((s) => s.id),
+      })),
+      ahead: ahead(job),
       ...(c.work ? { least: leastOrder(fullTask(c.work)) } : {}),
     };
   },
+  crew: ({ case: c, job }) => {
+    const { out, back } = job.reading.strip;
+    const plan = (lines: typeof out) => crewPlan(crewOf(lines.map((l) => l.step)));
+    return {
+      out: plan(out),
+      back: plan(back),
+      ...(c.crew
+        ? { free: crewPlan(c.crew.map((s) => ({ people: 1 as const, after: [], alone: null, ...s }))) }
+        : {}),
+    };
+  },
+  times: ({ case: c }) => timesAnswer(c.times ?? {}),
   bench: ({ job }) =>
     job.reading.checks.map((c) => ({
       swap: c.swap.id,
@@ -185,6 +209,18 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
   quote: ({ job }) => job.reading.checks.map((c) => ({ swap: c.swap.id, orders: c.orders })),
   items: ({ job }) =>
     job.reading.items.map(({ id, origin, stage, what, closed }) => ({ id, origin, stage, what, closed })),
+};
+
+/** The work as a whole; what other lamps would cost is of the shop's shelf, not of a case. */
+const ahead = (job: Job) => {
+  const { whole, left, grade, spares, halves } = workView(job);
+  return {
+    whole,
+    left,
+    grade,
+    spares: spares.map((s) => ({ step: s.step.id, group: s.group.id, count: s.count })),
+    halves,
+  };
 };
 
 const lampsOf = (c: Case) => new Map(c.shelf.lamps.map((l) => [l.id, l]));

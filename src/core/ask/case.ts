@@ -4,6 +4,7 @@ import type { FeedSchool, FeedSource, HandPins } from '../harness';
 import type { AnyEvent } from '../job';
 import type { Rates } from '../job/readings/orders';
 import type { FreeStep, OrderTask, StateMove } from '../work/leastOrder';
+import type { CrewTask } from '../work/crew';
 import type { Score } from '../lamp/overTime/score';
 import type { Seen } from '../prove';
 import type { Shelf } from '../catalogue/types';
@@ -22,6 +23,8 @@ export const ANSWERS = [
   'feeds',
   'checks',
   'order',
+  'crew',
+  'times',
   'bench',
   'prove',
   'diagnose',
@@ -60,6 +63,26 @@ export interface CaseWork {
   readonly end?: OrderTask['end'];
   readonly toolChangeMin?: number;
   readonly zoneChangeMin?: number;
+}
+
+/** A step as two people share it; what is left out is one person's, free, and waits for nothing. */
+export type CaseCrewStep = Pick<CrewTask, 'id' | 'minutes'> & Partial<CrewTask>;
+
+/** Times and breakages of a shop. */
+export interface CaseTimes {
+  readonly steps?: readonly {
+    readonly id: string;
+    readonly minutes: number;
+    readonly seen?: readonly number[];
+  }[];
+  /** Quantiles that are wanted, each between 0 and 1; absent: 0.5 and 0.9. */
+  readonly quantiles?: readonly number[];
+  readonly fasteners?: readonly {
+    readonly id: string;
+    readonly count: number;
+    readonly out?: number;
+    readonly broken?: number;
+  }[];
 }
 
 /** Something seen at a lamp in a setting. */
@@ -113,6 +136,10 @@ export interface Case {
   readonly frames?: readonly { readonly first: number; readonly last: number; readonly perSecond: number }[];
   /** For `order`: steps by themselves, whose least changeover is looked for. */
   readonly work?: CaseWork;
+  /** For `crew`: steps by themselves, shared by two. */
+  readonly crew?: readonly CaseCrewStep[];
+  /** For `times`: what steps took here, by the sheet's minutes; `fasteners`: what broke here. */
+  readonly times?: CaseTimes;
   readonly seen?: readonly CaseSeen[];
   readonly figures?: Partial<Figures>;
   readonly rates?: Rates;

@@ -54,6 +54,21 @@ describe('the examples of the docs', () => {
     });
     // It fits either way: no look can change that.
     expect(looks[0]?.looks).toEqual([]);
+    // By hand: both lift (6), each takes one side (9), one goes under (4) after it: 6 + 9 + 4.
+    expect(example('crew')).toMatchObject({
+      crew: { free: { makespanMin: 19, boundMin: 17, aloneMin: 28 } },
+      times: {
+        steps: [{ freedom: 6 }, { freedom: 4 }],
+        spares: [
+          { id: 'pins', count: 1 },
+          { id: 'pins here', count: 3 },
+        ],
+      },
+    });
+    const { times } = example('crew') as unknown as {
+      times: { steps: { quantiles: { minutes: number }[] }[] };
+    };
+    expect(times.steps.map((s) => s.quantiles[0]?.minutes.toFixed(3))).toEqual(['12.599', '10.000']);
     expect(example('order')).toMatchObject({ vin: { checkDigit: { passes: false } } });
     expect(example('diagnose')).toMatchObject({
       diagnose: [{ expected: { kind: 'flashing' }, first: { code: 'seen-fast' } }],
