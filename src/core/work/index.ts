@@ -17,5 +17,5 @@ export { type SheetOffer, sheetOffers, type StepHistory, takenOver, withoutStep 
 export { type TypedLine, typedSteps } from './typedLines';
 export { type Timed, timedOf, timedBoth, NOT_TIMED, type WorkTime, workTime } from './times';
 export { type ClockMark, type RunningClock, runningClock, timings } from './timings';
-export { arrangedIds, arrangeFault } from './arrange';
+export { arrangeFault } from './arrange';
 export { type HoldPoint, holdPoint, undoCost, type UndoCost } from './lateFind';

@@ -49,6 +49,7 @@ describe('a step sheet by typing lines', () => {
 
   it('says what it took the usual for, and what nothing was made of', () => {
     expect(one('Badge')).toMatchObject({ missing: ['tool', 'zone', 'minutes'], left: [] });
+    expect(one('Grille: 6 push pins along the top, trim tool')?.left).toEqual([]);
     expect(one('Grille: wiggle gently, trim tool')).toMatchObject({
       left: ['wiggle gently'],
       missing: ['minutes'],

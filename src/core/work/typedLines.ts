@@ -129,14 +129,14 @@ function understood(line: string, language: string, ids: Set<string>): Omit<Type
   const count = fasteners.reduce((n, g) => n + g.count, 0);
   const minutes = said ? Number(said.replace(',', '.')) : Math.round((BASE_MIN + count * EACH_MIN) * 2) / 2;
   const consumables = USED.flatMap(([re, c]) => (re.test(line) ? [c] : []));
-  const left = leftOver(rest, colon > 0 ? '' : head);
+  const { left, more } = leftOver(rest, colon > 0 ? '' : head);
   const title = head.charAt(0).toUpperCase() + head.slice(1);
   const step: Step = {
     id: idFor(head, ids),
     kind,
     scope: EACH.test(line) || LAMP_OUT.test(line) ? 'each' : 'once',
     title: { [language]: title },
-    ...(left.length > 0 ? { detail: { [language]: left.join(', ') } } : {}),
+    ...(more.length > 0 ? { detail: { [language]: more.join(', ') } } : {}),
     zone: zone ?? 'front',
     ...(tool ? { tool } : {}),
     minutes,
@@ -203,17 +203,24 @@ function toolIn(line: string): Tool | undefined {
   return mm ? { kind: 'socket', size: mm } : undefined;
 }
 
-/** Pieces between commas of which nothing was made. */
-function leftOver(rest: string, head: string): readonly string[] {
-  const all = [...FASTENERS, ...TOOLS, ...PLACES, ...KINDS, ...USED].map(([re]) => re);
-  const others = [STAR, CROSS, MM, LAMP_OUT, EACH, TWO, MINUTES];
-  return rest
+/** Says where, beside what was understood of it: that stays in the step's words. */
+const WHERE = /\balong\b|\bbehind\b|\bhidden\b|\bunder\b|\btop\b|\bbottom\b/i;
+
+/** Pieces between commas: those of which nothing was made, and those that say more than was made of them. */
+function leftOver(
+  rest: string,
+  head: string,
+): { readonly left: readonly string[]; readonly more: readonly string[] } {
+  const known = [
+    ...[...FASTENERS, ...TOOLS, ...PLACES, ...KINDS, ...USED].map(([re]) => re),
+    ...[STAR, CROSS, MM, LAMP_OUT, EACH, TWO, MINUTES],
+  ];
+  const pieces = rest
     .split(/[,;]/)
     .map((p) => p.trim().replace(/\.$/, ''))
-    .filter((p) => p !== '' && p !== head)
-    .filter(
-      (p) => ![...all, ...others].some((re) => re.test(p)) || /\balong\b|\bbehind\b|\bhidden\b/i.test(p),
-    );
+    .filter((p) => p !== '' && p !== head);
+  const left = pieces.filter((p) => !known.some((re) => re.test(p)));
+  return { left, more: pieces.filter((p) => left.includes(p) || WHERE.test(p)) };
 }
 
 function idFor(head: string, ids: Set<string>): string {

@@ -16,6 +16,9 @@ import { StepTimer } from './StepTimer';
 const SIDE =
   'min-h-14 rounded-sm border border-outline bg-raised px-3 text-[1.05rem] font-semibold disabled:border-line disabled:text-faint';
 
+/** What was opened is seen whole, not behind the buttons below. */
+const intoView = (el: HTMLElement | null) => el?.scrollIntoView({ block: 'end' });
+
 /** One step, read from the distance of an arm and a half: hazard and exception right under the title, then the count. */
 export function StepScreen({
   line,
@@ -188,13 +191,15 @@ export function StepScreen({
         </div>
       </div>
       {aside && (
-        <Aside
-          kind={aside}
-          line={line}
-          onDiffers={(outcome, said) => tick(outcome, said)}
-          onKind={setAside}
-          onClose={() => setAside(null)}
-        />
+        <div ref={intoView} className="scroll-mb-28">
+          <Aside
+            kind={aside}
+            line={line}
+            onDiffers={(outcome, said) => tick(outcome, said)}
+            onKind={setAside}
+            onClose={() => setAside(null)}
+          />
+        </div>
       )}
       <div className="sticky bottom-0 grid grid-cols-[minmax(5.5rem,1fr)_minmax(0,3fr)_minmax(5.5rem,1fr)] gap-3 border-t border-line bg-paper px-4 py-3">
         <button

@@ -6,6 +6,8 @@ import { BodyView } from '@/ui/BodyView';
 import { useJob } from './JobContext';
 
 const MARK_MM = 120;
+/** Up to this length a vehicle is shown whole. */
+const SMALL_MM = 3200;
 /** Room around the zone, as a share of the whole view. */
 const ROOM = 0.08;
 
@@ -43,7 +45,8 @@ export function StepDrawing({ line, className }: { line: StepLine; className: st
       <BodyView
         picture={picture}
         crop={
-          aw > 0
+          // A small vehicle is seen whole at this size.
+          aw > 0 && m.lengthMm > SMALL_MM
             ? [x + (left - ROOM) * w, y + (ay - ROOM) * h, (aw + 2 * ROOM) * w, (ah + 2 * ROOM) * h]
             : undefined
         }

@@ -147,6 +147,6 @@ export { LOOKED, type Looked, PLUG_CHECKS, type PlugCheck } from './plugRecorded
 export { BREAKAGE_COSTS, type BreakageCost, SPARE_STATES, type SpareState } from './breakageNoted';
 export { type Consent } from './changeNoted';
 export { PHOTO_MARKS, type PhotoMarkKind } from './photoMarked';
-export { STEP_LOOKED, type StepLooked } from './stepLooked';
+export { type StepLooked } from './stepLooked';
 export { type StepOutcome } from './stepTicked';
 export { WARRANTY_SYMPTOMS, type WarrantySymptom } from './warrantyLinked';
