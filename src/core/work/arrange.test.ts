@@ -129,22 +129,28 @@ describe('half and half', () => {
     expect(cost.wrongHalfMin).toBe(12);
   });
 
-  it('cannot be where one step needs both lamps’ steps done, and says the ring', () => {
-    const plan = stripPlan(
+  it('what stands over both comes first all the same; only what is the lamp’s own waits', () => {
+    const plan = laid(
       [
-        {
-          sheet: sheet(
-            step('plug', { scope: 'each' }),
-            step('carrier', { after: [{ step: 'plug' }] }),
-            step('lamp', { scope: 'each', lampOut: true, after: [{ step: 'carrier' }] }),
-          ),
-          positions: BOTH,
-        },
+        step('plug', { scope: 'each' }),
+        step('carrier', { after: [{ step: 'plug' }] }),
+        step('lamp', { scope: 'each', lampOut: true, after: [{ step: 'carrier' }] }),
       ],
-      [],
       kept,
     );
-    expect(plan).toMatchObject({ kind: 'fault', way: 'out', fault: { kind: 'loop' } });
+    expect(ids(plan.out)).toEqual([`plug@${L}`, `plug@${R}`, 'carrier', `lamp@${L}`, `lamp@${R}`]);
+    expect(halfSequence(plan, R, [L]).map((s) => `${s.way} ${s.id}`)).toEqual([
+      `out plug@${L}`,
+      `out plug@${R}`,
+      'out carrier',
+      `out lamp@${L}`,
+      `back lamp@${L}`,
+      `out lamp@${R}`,
+      `back lamp@${R}`,
+      'back carrier',
+      `back plug@${L}`,
+      `back plug@${R}`,
+    ]);
   });
 
   it('changes are counted by tool and place, whatever has none being done in passing', () => {

@@ -17,19 +17,42 @@ export const changeovers = (steps: readonly Pick<WorkStep, 'tool' | 'place'>[]):
   return sum;
 };
 
+/** What half and half divides a plan into. */
+export interface HalfParts {
+  /** Steps of the way out at the lamp that stays, that come when the others are in again. */
+  readonly keptOut: ReadonlySet<string>;
+  /** Steps of the way back at the others, that come before the lamp that stays is touched. */
+  readonly firstBack: ReadonlySet<string>;
+}
+
+/** Where a plan with a lamp that stays is divided. */
+export function halfParts(
+  plan: Pick<Plan, 'out' | 'back'>,
+  keep: PositionKey,
+  others: readonly PositionKey[],
+): HalfParts {
+  const other = (s: WorkStep) => s.position !== null && others.includes(s.position);
+  const lastOut = plan.out.findLastIndex(other);
+  const keepBack = plan.back.findIndex((s) => s.position === keep);
+  const firstKept = keepBack < 0 ? plan.back.length : keepBack;
+  return {
+    keptOut: new Set(plan.out.filter((s, i) => s.position === keep && i > lastOut).map((s) => s.id)),
+    firstBack: new Set(plan.back.filter((s, i) => other(s) && i < firstKept).map((s) => s.id)),
+  };
+}
+
 /** The steps of half and half as they come: one lamp out and in, then the one that stayed, then what stands over both. */
 export function halfSequence(
   plan: Plan,
   keep: PositionKey,
   others: readonly PositionKey[],
 ): readonly WorkStep[] {
-  const at = (s: WorkStep) => s.position !== null && others.includes(s.position);
-  const kept = (s: WorkStep) => s.position === keep;
+  const { keptOut, firstBack } = halfParts(plan, keep, others);
   return [
-    ...plan.out.filter((s) => !kept(s)),
-    ...plan.back.filter(at),
-    ...plan.out.filter(kept),
-    ...plan.back.filter((s) => !at(s)),
+    ...plan.out.filter((s) => !keptOut.has(s.id)),
+    ...plan.back.filter((s) => firstBack.has(s.id)),
+    ...plan.out.filter((s) => keptOut.has(s.id)),
+    ...plan.back.filter((s) => !firstBack.has(s.id)),
   ];
 }
 
@@ -62,13 +85,11 @@ export function halfCost(
   const undo = (ids: ReadonlySet<string> | ReadonlyMap<string, string>, plan: Plan) =>
     [...plan.out, ...plan.back].reduce((n, s) => n + (ids.has(s.id) ? s.minutes : 0), 0);
   // With one that stays the proof comes before anything that stands over both is closed.
-  const only = new Set(
-    half.back.filter((s) => s.position !== null && others.includes(s.position)).map((s) => s.id),
-  );
+  const { firstBack } = halfParts(half, keep, others);
   return {
     bothMin: minutes([...both.out, ...both.back]),
     halfMin: minutes(halfSequence(half, keep, others)),
     wrongBothMin: undo(over, both),
-    wrongHalfMin: undo(only, half),
+    wrongHalfMin: undo(firstBack, half),
   };
 }

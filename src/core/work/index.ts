@@ -10,7 +10,7 @@ export { type DrawnPoint, pointOn, stepPoints } from './stepPoints';
 export { arrives, type StateRow } from './states';
 export * from './fastenerCount';
 export { type Graded, gradeOf, type GradeReason } from './grade';
-export { halfCost, type HalfCost } from './half';
+export { halfCost, type HalfCost, halfParts } from './half';
 export { type Again, type Margin, margin, timeKey, type TimesSeen, timesOf } from './margin';
 export { type Broken, sparesFor } from './spares';
 export { type SheetOffer, sheetOffers, type StepHistory, takenOver, withoutStep } from './offers';

@@ -84,15 +84,34 @@ export function stripPlan(
   };
 }
 
-/** A step at a lamp that stays waits for all that is done at the others of its swap. */
+/**
+ * A step at a lamp that stays waits for all that is done at the others of its swap; but for what waits for it, over
+ * however many steps between: what stands over both comes first anyway.
+ */
 function waitingFor(
   step: WorkStep,
   list: readonly WorkStep[],
   kept: NonNullable<PlanWish['kept']>,
 ): WorkStep {
-  const others = kept.filter((k) => k.keep === step.position).flatMap((k) => k.others);
-  const first = list.filter((o) => o.position !== null && others.includes(o.position)).map((o) => o.id);
-  return first.length === 0 ? step : { ...step, after: [...new Set([...step.after, ...first])] };
+  const by = kept.find((k) => k.keep === step.position);
+  if (!by) return step;
+  const first = list.filter(
+    (o) => o.position !== null && by.others.includes(o.position) && !waitsFor(o, step.id, list),
+  );
+  return { ...step, after: [...new Set([...step.after, ...first.map((o) => o.id)])] };
+}
+
+/** Whether a step waits for another, over however many between. */
+function waitsFor(step: WorkStep, other: string, list: readonly WorkStep[]): boolean {
+  const byId = new Map(list.map((s) => [s.id, s]));
+  const seen = new Set<string>();
+  const walk = (id: string): boolean => {
+    if (id === other) return true;
+    if (seen.has(id)) return false;
+    seen.add(id);
+    return byId.get(id)?.after.some(walk) ?? false;
+  };
+  return step.after.some(walk);
 }
 
 /**

@@ -5,6 +5,7 @@ import {
   fastenerBalance,
   type FastenerEntry,
   type GroupBalance,
+  halfParts,
   holdPoint,
   type PlanWish,
   type StripPlan,
@@ -111,9 +112,10 @@ export function readStripping(
   const doneBack = new Set(backLines.filter((l) => isDone(l)).map((l) => l.step.id));
   const waits = (w: WorkStep): StepLine['waits'] => {
     const by = keptFault ? undefined : kept.find((k) => k.keep === w.position);
-    if (!by) return null;
-    const others = backLines.filter((l) => l.step.position !== null && by.others.includes(l.step.position));
-    return { positions: by.others, met: others.every((l) => l.tick !== null) };
+    const parts = by && plan.kind === 'plan' ? halfParts(plan, by.keep, by.others) : null;
+    if (!by || !parts?.keptOut.has(w.id)) return null;
+    const first = backLines.filter((l) => parts.firstBack.has(l.step.id));
+    return { positions: by.others, met: first.every((l) => l.tick !== null) };
   };
   const outLines = out.map((w) => ({ ...line(w), waits: waits(w) }));
   return {
