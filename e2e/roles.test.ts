@@ -86,8 +86,9 @@ describe('each route, each caller', () => {
         expect([r.folder, who, secrets.filter((s) => text.includes(s))]).toEqual([r.folder, who, []]);
       }
     const after = await kept();
-    // A stranger’s own: their language, what was held of theirs, what their shop’s changes say.
-    for (const table of Object.keys(before).filter((t) => !['member', 'held_entry'].includes(t)))
+    // A stranger’s own: their language, what was held of theirs, what their shop’s changes say, their devices.
+    const theirs = ['member', 'held_entry', 'device', 'device_grant'];
+    for (const table of Object.keys(before).filter((t) => !theirs.includes(t)))
       expect([table, after[table]]).toEqual([table, before[table]]);
   });
 

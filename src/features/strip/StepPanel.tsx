@@ -22,7 +22,7 @@ export function StepPanel({ line, onDone }: { line: StepLine; onDone: () => void
   return (
     <section
       aria-label={stepTitle(step, words, say)}
-      className="flex min-h-0 flex-col gap-3 lg:overflow-y-auto"
+      className="flex min-h-0 flex-col gap-3 lg:scroll-pb-24 lg:overflow-y-auto"
       data-step={step.id}
       data-ticked={line.tick?.outcome ?? 'open'}
     >
@@ -54,8 +54,6 @@ export function StepPanel({ line, onDone }: { line: StepLine; onDone: () => void
       )}
       <StepWaits line={line} />
       {detail && <p>{prose(detail)}</p>}
-      <StepNeeds line={line} />
-      <StepDrawing line={line} className="h-44 shrink-0" />
       {!out && back?.torque && (
         <p className="text-soft">{t('mount.torque', { torque: prose(back.torque) })}</p>
       )}
@@ -63,6 +61,8 @@ export function StepPanel({ line, onDone }: { line: StepLine; onDone: () => void
         <FastenerCounter key={g.group} balance={g} way={step.way} />
       ))}
       <StepLooks line={line} />
+      <StepNeeds line={line} />
+      <StepDrawing line={line} className="h-40 shrink-0" />
       <StepPhoto line={line} />
       {rights.workAtVehicle ? (
         line.tick ? (
@@ -125,7 +125,10 @@ function TickForm({ line, onDone }: { line: StepLine; onDone: () => void }) {
   if (damage === 'broke') return <BreakageForm line={line} onClose={() => setDamage(null)} />;
   if (damage === 'change') return <ChangeForm line={line} onClose={() => setDamage(null)} />;
   return (
-    <div className="mt-auto grid gap-3 border-t border-line pt-3">
+    // What ends the step is always in view; the rest goes by behind it.
+    <div
+      className={`mt-auto grid gap-3 border-t border-line bg-paper pt-3 ${otherwise ? '' : 'lg:sticky lg:bottom-0'}`}
+    >
       <div className="flex flex-wrap gap-3">
         <button
           className={`${BUTTON.main} min-w-56 py-3 text-[1.1rem]`}
