@@ -5,15 +5,18 @@ import { Key } from 'selenium-webdriver';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from './support/app';
+import { bayOf } from './support/bay';
 import { openPage, type Page } from './support/browser';
 import { startDemoApp } from './support/demoApp';
 import { loadNewestJobs } from './support/newestJobs';
 
 let app: RunningApp;
 let page: Page;
+let bay: ReturnType<typeof bayOf>;
 beforeAll(async () => {
   app = await startDemoApp();
   page = await openPage(app.url);
+  bay = bayOf(page);
   await page.signIn('tomas');
 });
 afterAll(async () => {
@@ -21,48 +24,19 @@ afterAll(async () => {
   await app.stop();
 });
 
-const count = async (css: string) => (await page.driver.findElements({ css })).length;
-const click = async (css: string) => {
-  await page.find(css);
-  await page.driver.executeScript('document.querySelector(arguments[0]).click()', css);
-};
-/** The network of the browser, on or off: for the page and for its worker. */
-const network = async (on: boolean) => {
-  const driver = page.driver as unknown as {
-    setNetworkConditions: (c: object) => Promise<void>;
-    deleteNetworkConditions: () => Promise<void>;
-  };
-  if (on) await driver.deleteNetworkConditions();
-  else
-    await driver.setNetworkConditions({
-      offline: true,
-      latency: 0,
-      download_throughput: 0,
-      upload_throughput: 0,
-    });
-};
 const standing = async (n: number) =>
   (await loadNewestJobs(app.db, 'saltpan', 50)).find((j) => j.number === n);
 
 describe('the bay view', () => {
   it('takes the jobs along and has its shell on the device', async () => {
-    await page.go('/bay');
-    await page.find('[data-bay=board]');
-    await page.waitFor(async () => (await count('[data-bay-job]')) >= 10, 'no jobs were taken along');
-    await page.waitFor(
-      async () =>
-        page.driver.executeScript<boolean>(
-          'return navigator.serviceWorker.ready.then((r) => r.active !== null && r.active.state === "activated")',
-        ),
-      'the worker never took over',
-    );
+    await bay.open();
     expect(await page.axe()).toEqual([]);
   });
 
   it('is worked without a network, the tab ended in the middle, and joins with what was kept', async () => {
     const before = await standing(8);
     const job = before?.id ?? '';
-    await network(false);
+    await bay.network(false);
     // A cold page: nothing of it comes from the server.
     await page.go('/bay');
     await page.find('[data-bay=board]');
@@ -70,18 +44,18 @@ describe('the bay view', () => {
       async () => (await page.attribute('[data-net]', 'data-net')) === 'off',
       'it never said that there is no network',
     );
-    await click('[data-bay-job="8"]');
+    await bay.click('[data-bay-job="8"]');
     await page.find('[data-bay-tab=strip] [data-step]');
     const first = (await page.attribute('[data-step]', 'data-step')) ?? '';
-    await click('[data-main]');
+    await bay.click('[data-main]');
     await page.waitFor(
       async () => (await page.attribute('[data-step]', 'data-step')) !== first,
       'it stayed at the step that was done',
     );
     // By keys: a step with screws is counted, and cannot be done before.
-    for (let i = 0; i < 6 && (await count('[data-group]')) === 0; i += 1) {
+    for (let i = 0; i < 6 && (await bay.count('[data-group]')) === 0; i += 1) {
       const here = await page.attribute('[data-step]', 'data-step');
-      await click('[data-main]');
+      await bay.click('[data-main]');
       await page.waitFor(
         async () => (await page.attribute('[data-step]', 'data-step')) !== here,
         'the next step never came',
@@ -97,23 +71,12 @@ describe('the bay view', () => {
     expect(waits).toBeGreaterThanOrEqual(2);
 
     // The tab is ended, another is opened: all of it is there, still without a network.
-    await page.driver.switchTo().newWindow('tab');
-    const tabs = await page.driver.getAllWindowHandles();
-    await page.driver.switchTo().window(tabs[0] ?? '');
-    await page.driver.close();
-    await page.driver.switchTo().window(tabs[1] ?? '');
-    await network(false);
-    await page.go(`/bay#${job}/strip`);
+    await bay.killTab(`/bay#${job}/strip`);
     await page.find('[data-bay-tab=strip] [data-step]');
     expect(Number(await page.attribute('[data-net]', 'data-kept'))).toBe(waits);
     expect(await page.attribute('[data-group]', 'data-count')).toMatch(/^1\//);
 
-    await network(true);
-    await page.driver.executeScript('window.dispatchEvent(new Event("online"))');
-    await page.waitFor(
-      async () => (await page.attribute('[data-net]', 'data-net')) === 'sent',
-      'what was kept was never sent',
-    );
+    await bay.join();
     const after = await standing(8);
     const ticks = (j: typeof before) => j?.reading.strip.out.filter((l) => l.tick !== null).length ?? 0;
     expect(ticks(after)).toBeGreaterThan(ticks(before));
@@ -151,24 +114,24 @@ describe('the bay view', () => {
         await page.waitFor(async () => (await counts()) !== now, 'the count stood still');
       }
       await page.waitFor(enabled, 'it could not be done');
-      await click('[data-main]');
+      await bay.click('[data-main]');
       await counter.waitFor(async () => (await steps()) !== before, 'the counter never heard of it');
     } finally {
       await counter.close();
     }
     // Taken back, so that the step stands as it did.
-    await click('[data-previous]');
-    await click('[data-undo]');
+    await bay.click('[data-previous]');
+    await bay.click('[data-undo]');
     await page.find('[data-step][data-ticked=open]');
   });
 
   it('stop, not safe, is an item that only a lead closes', async () => {
-    await click('[data-aside=stop]');
+    await bay.click('[data-aside=stop]');
     const field = await page.find('[data-aside-open=stop] input');
     await field.sendKeys('Chafed lead under the arch');
-    await click('[data-aside-save]');
+    await bay.click('[data-aside-save]');
     await page.gone('[data-aside-open]');
-    await click('[data-bay-go=items]');
+    await bay.click('[data-bay-go=items]');
     await page.seeText('Chafed lead under the arch');
     const job = await standing(8);
     expect(job?.reading.items.find((i) => i.origin === 'unsafe')).toMatchObject({ closableBy: 'lead' });
@@ -181,20 +144,15 @@ describe('the bay view', () => {
     await sharp({ create: { width: 640, height: 480, channels: 3, background: '#456' } })
       .png()
       .toFile(file);
-    await click('[data-bay-go=strip]');
+    await bay.click('[data-bay-go=strip]');
     await page.find('[data-step]');
-    await network(false);
+    await bay.network(false);
     await page.driver.executeScript('window.dispatchEvent(new Event("offline"))');
-    await click('[data-aside=photo]');
+    await bay.click('[data-aside=photo]');
     await (await page.find('[data-aside-open=photo] input[type=file]', 'there')).sendKeys(file);
     await page.seeText('Kept on this device');
     await page.seeText('1 photo');
-    await network(true);
-    await page.driver.executeScript('window.dispatchEvent(new Event("online"))');
-    await page.waitFor(
-      async () => (await page.attribute('[data-net]', 'data-net')) === 'sent',
-      'the photo was never sent',
-    );
+    await bay.join();
     const photo = (await standing(8))?.reading.record.photos.at(-1)?.body.photo ?? '';
     const status = await page.driver.executeScript<number>(
       'return fetch(`/api/photos/${arguments[0]}`).then((r) => r.status)',
@@ -207,7 +165,7 @@ describe('the bay view', () => {
   it('every stage that is worked at the vehicle stands at 390 pixels without sideways scrolling', async () => {
     await page.screen(390, 844);
     for (const tab of ['arrive', 'wire', 'strip', 'bench', 'mount', 'prove', 'items']) {
-      await click(`[data-bay-go=${tab}]`);
+      await bay.click(`[data-bay-go=${tab}]`);
       await page.find(`[data-bay-tab=${tab}]`);
       const wide = await page.driver.executeScript<number>(
         'return document.querySelector("[data-bay-tab]").scrollWidth - document.querySelector("[data-bay-tab]").clientWidth',

@@ -5,30 +5,9 @@ import { gradeOf } from './grade';
 import { changeovers, halfCost, halfSequence } from './half';
 import { stripPlan, type PlanWish, type StripPlan } from './plan';
 import type { StateRow } from './states';
-import type { Step, StepSheet } from './types';
+import { BOTH, L, R, sheetOf, step } from './testing/sheets';
+import type { Step } from './types';
 
-const step = (id: string, more: Partial<Step> = {}): Step => ({
-  id,
-  kind: 'remove',
-  scope: 'once',
-  title: { en: id },
-  zone: 'front',
-  minutes: 2,
-  ...more,
-});
-const sheet = (...steps: Step[]): StepSheet => ({
-  id: 's',
-  families: ['f'],
-  role: 'headlamp',
-  end: 'front',
-  name: { en: 'S' },
-  steps,
-});
-const [L, R] = ['headlamp.front.left', 'headlamp.front.right'];
-const BOTH = [
-  { key: L, side: 'left' },
-  { key: R, side: 'right' },
-] as const;
 /** A cover that only a step takes off. */
 const COVER: StateRow = {
   id: 'cover',
@@ -41,7 +20,7 @@ const COVER: StateRow = {
 };
 type Plan = Extract<StripPlan, { kind: 'plan' }>;
 function laid(steps: readonly Step[], wish: PlanWish = {}, states: readonly StateRow[] = []): Plan {
-  const plan = stripPlan([{ sheet: sheet(...steps), positions: BOTH }], states, wish);
+  const plan = stripPlan([{ sheet: sheetOf(...steps), positions: BOTH }], states, wish);
   if (plan.kind !== 'plan') throw new Error(JSON.stringify(plan));
   return plan;
 }

@@ -5,31 +5,10 @@ import { holdPoint, undoCost } from './lateFind';
 import { smallestLoop } from './loop';
 import { type Orderable, orderSteps } from './order';
 import { stripPlan } from './plan';
-import type { Step, StepSheet } from './types';
+import { BOTH, L, R, sheetOf, step } from './testing/sheets';
+import type { Step } from './types';
 
-const step = (id: string, more: Partial<Step> = {}): Step => ({
-  id,
-  kind: 'remove',
-  scope: 'once',
-  title: { en: id },
-  zone: 'front',
-  minutes: 2,
-  ...more,
-});
-const sheet = (...steps: Step[]): StepSheet => ({
-  id: 's',
-  families: ['f'],
-  role: 'headlamp',
-  end: 'front',
-  name: { en: 'S' },
-  steps,
-});
-const [L, R] = ['headlamp.front.left', 'headlamp.front.right'];
-const both = [
-  { key: L, side: 'left' },
-  { key: R, side: 'right' },
-] as const;
-const plan = (...steps: Step[]) => stripPlan([{ sheet: sheet(...steps), positions: both }]);
+const plan = (...steps: Step[]) => stripPlan([{ sheet: sheetOf(...steps), positions: BOTH }]);
 const ids = (...steps: Step[]) => {
   const p = plan(...steps);
   return p.kind === 'plan' ? { out: p.out.map((s) => s.id), back: p.back.map((s) => s.id) } : p;
@@ -80,13 +59,13 @@ describe('the order on the way out', () => {
   });
 
   it('does a step that two sheets share once', () => {
-    const lamp = sheet(step('bumper'), step('lamp', { scope: 'each', after: [{ step: 'bumper' }] }));
+    const lamp = sheetOf(step('bumper'), step('lamp', { scope: 'each', after: [{ step: 'bumper' }] }));
     const fog = {
-      ...sheet(step('bumper'), step('fog', { scope: 'each', after: [{ step: 'bumper' }] })),
+      ...sheetOf(step('bumper'), step('fog', { scope: 'each', after: [{ step: 'bumper' }] })),
       id: 't',
     };
     const p = stripPlan([
-      { sheet: lamp, positions: [both[0]] },
+      { sheet: lamp, positions: BOTH.slice(0, 1) },
       { sheet: fog, positions: [{ key: 'fog.front.left', side: 'left' }] },
     ]);
     expect(p.kind === 'plan' && p.out.map((s) => s.id)).toEqual([
@@ -289,7 +268,7 @@ describe('faults of a sheet', () => {
       ['/steps/1/fasteners fasteners-back-only'],
     ],
   ])('%s', (_, steps, expected) =>
-    expect(sheetFaults(sheet(...steps)).map((f) => `${f.path} ${f.reason.code}`)).toEqual(expected),
+    expect(sheetFaults(sheetOf(...steps)).map((f) => `${f.path} ${f.reason.code}`)).toEqual(expected),
   );
 });
 
