@@ -11,3 +11,4 @@ export { wording, type FactNames, type Wording } from './wording';
 export { changeWords } from './lightWords';
 export { harnessWords } from './harnessWords';
 export { datesIn } from './intl';
+export { stepTitle } from './stepTitle';

@@ -6,7 +6,7 @@ export { type ArrangeFault } from './arrange';
 export { type CrewBar, type CrewPlan, crewPlan } from './crew';
 export { crewOf, trayOf } from './crewOf';
 export { zoneArea, zoneView } from './zoneView';
-export { type DrawnPoint, pointOn, stepPoints } from './stepPoints';
+export { type DrawnPoint, pointOn, pullOn, stepPoints } from './stepPoints';
 export { arrives, type StateRow } from './states';
 export * from './fastenerCount';
 export { type Graded, gradeOf, type GradeReason } from './grade';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { bodyMeasures } from '../body';
 import type { WorkStep } from './placed';
-import { stepPoints } from './stepPoints';
+import { pullOn, stepPoints } from './stepPoints';
 import type { GroupBalance } from './fastenerCount';
 import type { Step } from './types';
 
@@ -56,6 +56,22 @@ describe('fasteners on the drawing of their step', () => {
         'front',
       )[0]?.x;
     expect([at('each', 'left'), at('each', 'right'), at('once', 'right')]).toEqual([700, -700, 700]);
+  });
+
+  it('outward is away from the centre line on either side, forward is to the left of the left side', () => {
+    const off = (
+      pull: 'outward' | 'forward' | 'up',
+      side: string,
+      view: 'front' | 'rear' | 'left' | 'plan',
+    ) => pullOn(step({ pull }, `headlamp.front.${side}`), view);
+    expect([off('outward', 'left', 'front'), off('outward', 'right', 'front')]).toEqual([
+      [1, 0],
+      [-1, 0],
+    ]);
+    expect(off('outward', 'left', 'rear')).toEqual([-1, 0]);
+    expect(off('forward', 'left', 'left')).toEqual([-1, 0]);
+    // Straight at whoever looks.
+    expect([off('forward', 'left', 'front'), off('up', 'left', 'plan')]).toEqual([null, null]);
   });
 
   it('a point that lacks what the view shows is not drawn', () => {

@@ -58,3 +58,30 @@ export function stepPoints(
     });
   });
 }
+
+/** Which way a part is drawn off, on a view; null: nobody says, or straight at whoever looks. */
+export function pullOn(
+  step: Pick<WorkStep, 'position' | 'step'>,
+  view: BodyView,
+): readonly [number, number] | null {
+  const right = step.position?.endsWith('.right') ?? false;
+  // Outward is away from the centre line: to the left of the front view for what is right.
+  const outward = view === 'front' ? (right ? -1 : 1) : right ? 1 : -1;
+  const along = view === 'left' ? 1 : view === 'right' ? -1 : 0;
+  switch (step.step.pull) {
+    case 'up':
+      return view === 'plan' ? null : [0, -1];
+    case 'down':
+      return view === 'plan' ? null : [0, 1];
+    case 'outward':
+      return view === 'left' || view === 'right' ? null : [outward, 0];
+    case 'inward':
+      return view === 'left' || view === 'right' ? null : [-outward, 0];
+    case 'forward':
+      return view === 'plan' ? [0, -1] : along === 0 ? null : [-along, 0];
+    case 'rearward':
+      return view === 'plan' ? [0, 1] : along === 0 ? null : [along, 0];
+    case undefined:
+      return null;
+  }
+}

@@ -1,7 +1,7 @@
 'use client';
 import { bodyMeasures, bodyPicture, placeOn } from '@/core/body';
 import type { StepLine } from '@/core/job';
-import { type DrawnPoint, pointOn, stepPoints, type WorkStep, zoneArea, zoneView } from '@/core/work';
+import { type DrawnPoint, pointOn, pullOn, stepPoints, zoneArea, zoneView } from '@/core/work';
 import { BodyView } from '@/ui/BodyView';
 import { useJob } from './JobContext';
 
@@ -136,30 +136,6 @@ function Fastener({ point: { x, y, state } }: { point: DrawnPoint }) {
       strokeWidth={20}
     />
   );
-}
-
-/** Which way a part is drawn off, on a view; null: nobody says, or straight at whoever looks. */
-function pullOn(step: WorkStep, view: string): readonly [number, number] | null {
-  const right = step.position?.endsWith('.right') ?? false;
-  // Outward is away from the centre line: to the left of the front view for what is right.
-  const outward = view === 'front' ? (right ? -1 : 1) : right ? 1 : -1;
-  const along = view === 'left' ? 1 : view === 'right' ? -1 : 0;
-  switch (step.step.pull) {
-    case 'up':
-      return view === 'plan' ? null : [0, -1];
-    case 'down':
-      return view === 'plan' ? null : [0, 1];
-    case 'outward':
-      return view === 'left' || view === 'right' ? null : [outward, 0];
-    case 'inward':
-      return view === 'left' || view === 'right' ? null : [-outward, 0];
-    case 'forward':
-      return view === 'plan' ? [0, -1] : along === 0 ? null : [-along, 0];
-    case 'rearward':
-      return view === 'plan' ? [0, 1] : along === 0 ? null : [along, 0];
-    case undefined:
-      return null;
-  }
 }
 
 const ARROW_MM = 300;

@@ -12,8 +12,7 @@ import {
 import QRCode from 'qrcode';
 import type { ReactNode } from 'react';
 import type { BagLabel, RemovalDocument, RemovalStep } from '@/core/job';
-import type { WorkStep } from '@/core/work';
-import { localeOf, type Words, type Wording, wording, wordsIn } from '@/words';
+import { localeOf, stepTitle, type Words, type Wording, wording, wordsIn } from '@/words';
 import { plain } from './plain';
 
 const style = StyleSheet.create({
@@ -176,16 +175,6 @@ function Part({ title, children }: { title: string; children: ReactNode }) {
   );
 }
 
-/** A step's title on the way it is done. */
-const titleOf = ({ step, way, said }: WorkStep, { t, prose }: Words, say: Wording): string => {
-  if (said) return say.reason(said).text;
-  if (way === 'out') return prose(step.title);
-  if (step.back?.title) return prose(step.back.title);
-  return step.way === 'back' || step.kind === 'transfer'
-    ? prose(step.title)
-    : t('strip.back-title', { title: prose(step.title) });
-};
-
 function StepRow({
   s,
   n,
@@ -220,7 +209,7 @@ function StepRow({
       <View style={[style.box, s.tick ? { backgroundColor: 'black' } : {}]} />
       <Text style={{ width: 20 }}>{n}</Text>
       <View style={{ flexGrow: 1, flexBasis: 0 }}>
-        <Text style={style.bold}>{plain(titleOf(s.step, words, say))}</Text>
+        <Text style={style.bold}>{plain(stepTitle(s.step, words, say))}</Text>
         <Text style={style.soft}>{plain(place)}</Text>
         {(step.cautions ?? []).map((c) => (
           <Text key={c} style={style.bold}>
@@ -294,7 +283,7 @@ function Label({
         <Text style={style.bold}>
           {plain(`${bag.count} × ${tCode(`fastener.${bag.kind}`)} ${size.join(', ')}`)}
         </Text>
-        <Text>{plain(titleOf(bag.step, words, say))}</Text>
+        <Text>{plain(stepTitle(bag.step, words, say))}</Text>
         <Text style={style.soft}>
           {plain(
             [

@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import {
+  margin,
   STEP_KINDS,
   type Step,
   stripPlan,
@@ -187,14 +188,13 @@ function Gone({ value }: { value: string }) {
   if (plan === null) return null;
   if (plan.kind === 'fault')
     return <p className="border-t border-line pt-2 text-sm text-plum">{t('lines.no-order')}</p>;
-  const minutes = [...plan.out, ...plan.back].reduce((n, s) => n + s.minutes, 0);
   return (
     <details className="border-t border-line pt-2 text-sm" data-gone={plan.out.length}>
       <summary className="cursor-pointer">
         {t('lines.order', {
           out: plan.out.length,
           back: plan.back.length,
-          minutes: Math.round(minutes + plan.changeoverMin + plan.backChangeoverMin),
+          minutes: Math.round(margin(null, plan).p50),
         })}
       </summary>
       <ol className="list-decimal pl-6">
