@@ -161,7 +161,7 @@ export function wording(words: Words, names: FactNames): Wording {
       Object.entries(f).map(([k, v]) => [
         k,
         Array.isArray(v)
-          ? words.list(v as string[])
+          ? words.list(v.map((x: string | Prose) => (typeof x === 'string' ? x : prose(x))))
           : typeof v === 'object' && v !== null
             ? prose(v as Prose)
             : typeof v === 'number'

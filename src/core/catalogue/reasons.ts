@@ -45,6 +45,10 @@ declare module '../kernel/reason' {
     'slot-outside': { readonly slot: string };
     'slot-twice': { readonly slot: string };
     'slot-place-twice': { readonly slot: string };
+    'waypoint-twice': { readonly point: string };
+    'no-such-waypoint': { readonly point: string };
+    'run-to-itself': { readonly point: string };
+    'waypoint-serves-nothing': { readonly point: string; readonly what: string };
     'item-unreadable': NoFacts;
   }
 }

@@ -8,6 +8,7 @@ export * from './connect/pinMap';
 export * from './verify/ringOut';
 export { probeList, type ProbeList, type ProbeReading } from './verify/probeList';
 export * from './feed/fuseBox';
+export * from './feed/leadRoute';
 export * from './feed/route';
 export * from './feed/feedSchool';
 export * from './feed/feeds';

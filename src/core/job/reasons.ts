@@ -59,6 +59,14 @@ declare module '../kernel/reason' {
     'bench-unread': At & Counted;
     'bench-no-sequence': At;
     'bench-failing': At & { readonly does: LampFunction };
+    'lead-way': {
+      readonly position: PositionKey;
+      readonly over: readonly Prose[];
+      readonly metres: number;
+      readonly ties: number;
+      readonly pulls: number;
+      readonly danger: boolean;
+    };
     'strip-steps-left': Counted & { readonly way: 'out' | 'back' };
     'strip-plan-fault': { readonly steps: readonly string[] };
     'strip-sheet-unknown': AtAll;

@@ -17,6 +17,8 @@ export interface WorkStep extends Orderable {
   readonly minutes: number;
   /** What is to be done, of a step that no sheet has: the wiring asks for it. */
   readonly said?: Reason;
+  /** What the plan makes of it that its sheet does not say: a test at a bench supply, since power cannot be joined. */
+  readonly notes?: readonly Reason[];
   /** Why it waits for others, as far as somebody wrote it down. */
   readonly because: readonly { readonly after: string; readonly why: Edge['why'] }[];
 }

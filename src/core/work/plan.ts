@@ -3,6 +3,7 @@ import type { PositionKey } from '../vehicle';
 import { type ArrangeFault, orderArranged } from './arrange';
 import { type Ordering, orderSteps, type StateChange } from './order';
 import type { StateMove } from './orderTask';
+import { orderedWithBench } from './benchSupply';
 import { expand, outStep, type SheetUse, type WorkStep } from './placed';
 import { arrives, movesOf, type StateRow, toolText } from './states';
 import { type StatePart, type VehicleState, wayOf } from './types';
@@ -65,8 +66,7 @@ export function stripPlan(
     .filter((s) => wayOf(s.step) !== 'back')
     .map((s) => outStep(s, all))
     .map((s, _, list) => waitingFor(s, list, kept));
-  const asSet = keptAsSet(steps, moves);
-  const own = orderSteps(asSet, { start, moves });
+  const own = orderedWithBench(steps, (list) => orderSteps(keptAsSet(list, moves), { start, moves }));
   if (own.kind !== 'order') return { kind: 'fault', way: 'out', fault: own };
   const wanted = arranged.length > 0 ? orderArranged(own, arranged, { start, moves }) : null;
   const out = wanted?.kind === 'order' ? { ...wanted, boundMin: own.boundMin } : own;

@@ -5,6 +5,7 @@ declare module '../kernel/reason' {
     'no-such-step': { readonly step: string };
     'no-such-step-near': { readonly step: string; readonly near: string };
     'state-brought': { readonly state: Prose; readonly value: Prose };
+    'power-by-bench': NoFacts;
     'no-such-state': { readonly name: string; readonly value: string };
     'bag-mixes-lengths': { readonly bag: string };
     'fasteners-back-only': { readonly step: string };

@@ -112,20 +112,51 @@ describe('states of a line', () => {
       ),
     ).toMatchObject({ out: ['old-lamp-test', 'battery-off', 'bumper', 'lamp'] }));
 
-  it('with a restraint unplugged no order joins power: the test is refused, not done with it open', () => {
-    const airbag = step('airbag-plug', {
-      kind: 'isolate',
-      cautions: ['airbag'],
-      needs: { battery: 'disconnected' },
-      after: [{ step: 'battery-off' }],
-    });
-    const over = { ...bumper, after: [{ step: 'airbag-plug' }] };
-    expect(ways([BATTERY], off, airbag, over, test, lamp)).toMatchObject({
+  const airbag = step('airbag-plug', {
+    kind: 'isolate',
+    cautions: ['airbag'],
+    needs: { battery: 'disconnected' },
+    after: [{ step: 'battery-off' }],
+  });
+  const over = { ...bumper, after: [{ step: 'airbag-plug' }] };
+
+  it('with a restraint unplugged no order joins power: the lamp is tested at a bench supply, and the step says so', () => {
+    const p = stripPlan([{ sheet: sheet(off, airbag, over, test, lamp), positions: TAIL }], [BATTERY]);
+    if (p.kind !== 'plan') throw new Error(p.kind);
+    expect(p.out.map((s) => s.id)).toEqual(['battery-off', 'airbag-plug', 'bumper', 'old-lamp-test', 'lamp']);
+    expect(p.out[3]?.notes?.map((n) => n.code)).toEqual(['power-by-bench']);
+    expect(p.out[3]?.needs).not.toHaveProperty('battery', 'connected');
+    // No other step changes, and none joins power.
+    expect(p.out.filter((s) => s.notes)).toHaveLength(1);
+    expect(p.out.some((s) => s.sets.battery === 'connected')).toBe(false);
+  });
+
+  it('a step that is no test and needs power that cannot be had is a fault as before', () =>
+    expect(ways([BATTERY], off, airbag, over, { ...test, kind: 'remove' }, lamp)).toMatchObject({
       kind: 'fault',
       way: 'out',
       fault: { kind: 'state', step: 'old-lamp-test' },
+    }));
+
+  it('a test on the way back with a restraint still open is made at the bench too', () => {
+    const after = step('new-lamp-test', {
+      kind: 'prove',
+      way: 'back',
+      needs: { battery: 'connected' },
+      back: { before: [{ step: 'airbag-plug' }] },
     });
-    // Plugged in again on the way back before power is joined for good.
+    const out = step('lamp', { lampOut: true, after: [{ step: 'airbag-plug' }] });
+    const p = stripPlan([{ sheet: sheet(off, airbag, after, out), positions: TAIL }], [BATTERY]);
+    if (p.kind !== 'plan') throw new Error(p.kind);
+    const ids = p.back.map((s) => s.id);
+    expect(ids.indexOf('new-lamp-test')).toBeLessThan(ids.indexOf('airbag-plug'));
+    expect(p.back.find((s) => s.id === 'new-lamp-test')?.notes?.map((n) => n.code)).toEqual([
+      'power-by-bench',
+    ]);
+    expect(ids.at(-1)).toBe('battery-off');
+  });
+
+  it('a restraint is plugged in again on the way back before power is joined for good', () => {
     const p = ways(
       [BATTERY],
       off,

@@ -1,5 +1,6 @@
 import { sheetStep } from '../kernel/ids';
 import type { PositionKey } from '../vehicle';
+import { orderedWithBench } from './benchSupply';
 import { orderAsListed, type Ordering } from './order';
 import type { StateMove } from './orderTask';
 import { hand, meant, type Placed, setsOf, type WorkStep } from './placed';
@@ -73,13 +74,9 @@ export function wayBack(
   // What was brought by a move of its own is brought back so too, where no step does it.
   const end = Object.fromEntries([...new Set(moves.map((m) => m.name))].map((n) => [n, start[n] ?? '']));
   const list = [...extra.map(backOf), ...turned.map(backOf)].sort(firstsFirst);
-  return orderAsListed(
+  return orderedWithBench(
     list.map((s) => waiting(s, list)),
-    {
-      start: order.end,
-      moves,
-      end,
-    },
+    (steps) => orderAsListed(steps, { start: order.end, moves, end }),
   );
 }
 

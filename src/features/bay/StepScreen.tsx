@@ -5,7 +5,7 @@ import { WarningMark } from '@/ui/marks';
 import { useKeys } from '@/ui/useKeys';
 import { useBusy, useJob, useView } from '../job/JobContext';
 import { StepDrawing } from '../job/StepDrawing';
-import { StepLooks, StepNeeds, StepWaits } from '../job/StepExtras';
+import { StepLooks, StepNeeds, StepNotes, StepWaits } from '../job/StepExtras';
 import { stepPlace, stepTitle, stillToCount } from '../job/stepWords';
 import { PauseButton } from './PauseButton';
 import { BigCounter } from './BigCounter';
@@ -58,6 +58,7 @@ export function StepScreen({
     title,
     ...(step.step.cautions ?? []).map((c) => tCode(`step-caution.${c}`)),
     out && step.step.exception ? prose(step.step.exception) : '',
+    ...(step.notes ?? []).map((n) => say.reason(n).text),
     detail ? prose(detail) : '',
   ]
     .filter(Boolean)
@@ -161,6 +162,7 @@ export function StepScreen({
               {prose(step.step.exception)}
             </p>
           )}
+          <StepNotes line={line} />
           {line.holds.length > 0 && (
             <p
               className="border-l-[6px] border-indigo pl-3 text-[1.15rem] font-semibold text-indigo"

@@ -40,6 +40,16 @@ export function StepNeeds({ line }: { line: StepLine }) {
   );
 }
 
+/** What the plan makes of a step that its sheet does not say: the way of a lead, a test at a bench supply. */
+export function StepNotes({ line }: { line: StepLine }) {
+  const { say } = useJob();
+  return (line.step.notes ?? []).map((n, i) => (
+    <p key={i} className="border-l-4 border-petrol pl-3" data-note={n.code}>
+      {say.reason(n).text}
+    </p>
+  ));
+}
+
 const SEEN: readonly StepLooked[] = ['yes', 'no', 'none'];
 
 /** What is looked at when a step goes back: each answered by itself. */

@@ -8,7 +8,7 @@ import { FastenerCounter } from './FastenerCounter';
 import { StepPhoto } from './StepPhoto';
 import { BreakageForm, ChangeForm } from '../job/DamageForm';
 import { StepDrawing } from '../job/StepDrawing';
-import { StepLooks, StepNeeds, StepWaits } from '../job/StepExtras';
+import { StepLooks, StepNeeds, StepNotes, StepWaits } from '../job/StepExtras';
 import { stepPlace, stepTitle, stillToCount } from '../job/stepWords';
 
 /** One step, large: what departs from the usual right under the title, then how, then the count. */
@@ -43,6 +43,7 @@ export function StepPanel({ line, onDone }: { line: StepLine; onDone: () => void
           {prose(step.step.exception)}
         </p>
       )}
+      <StepNotes line={line} />
       {line.holds.length > 0 && (
         <p className="border-l-4 border-indigo pl-3 text-indigo" data-hold>
           {t('mount.hold', {

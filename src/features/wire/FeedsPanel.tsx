@@ -8,6 +8,7 @@ import { VerdictMark } from '@/ui/marks';
 import { useJob, useView } from '../job/JobContext';
 import { FeedTable } from './FeedTable';
 import { Named } from './feedNames';
+import { LegRoutes } from './LegRoutes';
 import { Legs } from './Legs';
 import { SlotPicker } from './SlotPicker';
 import type { PanelProps, WireData } from './wireScope';
@@ -144,6 +145,7 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
                         .filter(Boolean)
                         .join(' · ')}
                     </p>
+                    <LegRoutes candidate={c} data={data} />
                     {rights.workAtVehicle && (
                       <button
                         className={`${BUTTON.main} mt-2`}

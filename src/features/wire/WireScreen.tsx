@@ -15,6 +15,8 @@ export function WireScreen() {
       stock: pack.stock,
       fuseBoxes: family.fuseBoxes ?? [],
       leads: family.leads ?? [],
+      ways: family.leadWays,
+      line: family,
     };
   }, [pack]);
   return <WireStage data={data} />;

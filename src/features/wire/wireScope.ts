@@ -1,4 +1,5 @@
-import type { ConnectorHalf, FuseBox, PluginLead } from '@/core/harness';
+import type { DrawnLine } from '@/core/body';
+import type { ConnectorHalf, FuseBox, LeadWays, PluginLead } from '@/core/harness';
 import type { PositionWiring, WireSwap } from '@/core/job';
 import type { Part } from '@/core/catalogue';
 
@@ -9,6 +10,10 @@ export interface WireData {
   readonly stock: Readonly<Record<string, number>>;
   readonly fuseBoxes: readonly FuseBox[];
   readonly leads: readonly PluginLead[];
+  /** Named points that leads of this line are laid along. */
+  readonly ways: LeadWays | undefined;
+  /** What its plan is drawn from. */
+  readonly line: DrawnLine;
 }
 
 export interface PanelProps {

@@ -596,6 +596,7 @@ export interface Family {
     negativeSensor: boolean;
   };
   leads?: PluginLead[];
+  leadWays?: LeadWays;
   derives?: {
     fact: Id;
     at?: string[];
@@ -713,6 +714,34 @@ export interface PluginLead {
   cases: LevelCase[];
   ratingA: number;
   steadyA: number;
+}
+/**
+ * Named points and stretches between them along which a lead is laid.
+ */
+export interface LeadWays {
+  points: {
+    id: Id;
+    name: Prose;
+    kind: 'grommet' | 'tube' | 'clip' | 'behind' | 'open';
+    xMm: number;
+    yMm: number;
+    zMm?: number;
+    /**
+     * What a lead comes from or goes to here: box:ID, lead:ID, battery, or the key of a position.
+     */
+    serves?: string[];
+  }[];
+  runs: {
+    from: Id;
+    to: Id;
+    /**
+     * Absent: reckoned from the two points.
+     */
+    lengthMm?: number;
+    fish?: boolean;
+    hot?: boolean;
+    moving?: boolean;
+  }[];
 }
 /**
  * The flasher of a vehicle line. What nobody knows is null. `lowLoad`: what it does after a turn in which its lamps drew too little.

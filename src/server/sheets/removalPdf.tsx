@@ -217,6 +217,9 @@ function StepRow({
           </Text>
         ))}
         {out && step.exception && <Text style={style.bold}>{plain(prose(step.exception))}</Text>}
+        {(s.step.notes ?? []).map((n, i) => (
+          <Text key={i}>{plain(say.reason(n).text)}</Text>
+        ))}
         {!out && step.back?.torque && (
           <Text>{plain(t('mount.torque', { torque: prose(step.back.torque) }))}</Text>
         )}

@@ -1,8 +1,10 @@
 import type { LevelCase } from '../../controls';
 import { isBladeFuse } from '../../electric/formulas';
+import { leadWaysFaults } from '../../harness';
 import { type GivenFacts, reason, type ReasonCode } from '../../kernel/reason';
 import type { ShelfFault } from '../fault';
 import type { Family } from '../rows/family';
+import { positionKey } from '../../vehicle';
 
 /** Checks fuse boxes and leads of a vehicle line: fuses of a size that is made, places once, circuits that are there. */
 export function feedFaults(
@@ -35,5 +37,24 @@ export function feedFaults(
     });
   });
   family.leads?.forEach((lead, i) => checkCases(`${path}/leads/${i}/cases`, lead.cases));
+  const ways = family.leadWays;
+  if (ways)
+    for (const f of leadWaysFaults(ways, {
+      sources: [
+        ...(family.fuseBoxes ?? []).map((b) => `box:${b.id}`),
+        ...(family.leads ?? []).map((l) => `lead:${l.id}`),
+        ...(family.battery ? ['battery'] : []),
+      ],
+      positions: family.places.map((p) => positionKey(p.position)),
+    }))
+      if (f.kind === 'serves-nothing')
+        fault(`/leadWays${f.path}`, 'waypoint-serves-nothing', { point: f.point, what: f.what });
+      else fault(`/leadWays${f.path}`, WAYS_FAULT[f.kind], { point: f.point });
   return faults;
 }
+
+const WAYS_FAULT = {
+  'point-twice': 'waypoint-twice',
+  'run-nowhere': 'no-such-waypoint',
+  'run-loop': 'run-to-itself',
+} as const;

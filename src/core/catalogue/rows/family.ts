@@ -1,6 +1,7 @@
 import type { BodyGiven, BodyStyle } from '../../body';
 import type { Circuit } from '../../controls';
 import type { Battery, FuseBox, PluginLead } from '../../harness/feed/fuseBox';
+import type { LeadWays } from '../../harness/feed/leadRoute';
 import type { VehiclePlug } from '../../harness/types';
 import type { StateRow } from '../../work/states';
 import type { Flasher } from '../../lamp/overTime/flasher';
@@ -68,6 +69,8 @@ export interface Family {
   readonly battery?: Battery;
   /** Factory auxiliary circuits, and leads that plug in. */
   readonly leads?: readonly PluginLead[];
+  /** Named points and stretches along which a lead is laid. Absent: lengths are estimated from the plan. */
+  readonly leadWays?: LeadWays;
   /** Absent: nobody knows how it flashes. */
   readonly flasher?: Flasher;
   /** States of its own that steps need and set, and how they are changed. Absent: those that every line has, by steps alone. */

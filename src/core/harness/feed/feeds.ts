@@ -23,6 +23,7 @@ import type { FeedSchool } from './feedSchool';
 import { clean } from '../../kernel/clean';
 import { compareText, type Prose, type Reason, reason } from '../../kernel/reason';
 import type { Battery, Environment, FuseBox, FuseSlot, PluginLead } from './fuseBox';
+import { leadRoute, type LeadWays } from './leadRoute';
 import { type Leg, legsFrom, type Point } from './route';
 
 /** The three ways of taking a feed at a fuse: beside the old fuse, behind it, or in its place. */
@@ -73,6 +74,8 @@ export interface FeedSources {
   /** Circuits of the wires at the lamp, with what the new lamp draws from each, and where they are. */
   readonly wires: readonly { readonly circuit: Circuit; readonly drawnA: number }[];
   readonly measuredMm?: Readonly<Record<string, number>>;
+  /** Named points of the line that a lead is laid along; absent: nobody has named any. */
+  readonly ways?: LeadWays;
   /** Circuits that lamps of the vehicle hang on: a place that feeds one may not be emptied. */
   readonly lampCircuits?: readonly string[];
   /** Figures of the shop; absent: the usual ones. */
@@ -154,6 +157,9 @@ export function feedCandidates(need: FeedNeed, s: FeedSources): readonly FeedCan
 
 const isEverLive = (slot: FuseSlot): boolean => slot.cases.some((c) => c.level.kind !== 'off');
 const figuresIn = (s: FeedSources): Figures => s.figures ?? USUAL_FIGURES;
+/** The legs from a source, along the line's named points where they lead there. */
+const legsOf = (need: FeedNeed, s: FeedSources, from: string, at: Point): readonly Leg[] =>
+  legsFrom(at, need.targets, s.measuredMm, (position) => leadRoute(s.ways, from, position));
 const totalOf = (need: FeedNeed) => need.eachA * need.targets.length;
 
 /** Every place is judged over these too, or one that is always live would differ in fewer states than one with the key. */
@@ -233,7 +239,7 @@ function ofLead(need: FeedNeed, s: FeedSources, lead: PluginLead): FeedCandidate
     source: { kind: 'lead', lead: lead.id },
     live: lead.cases,
     spareA: clean(lead.ratingA * figures.fuseShare - lead.steadyA - totalOf(need)),
-    legs: legsFrom(lead, need.targets, s.measuredMm),
+    legs: legsOf(need, s, `lead:${lead.id}`, lead),
     drainDays: null,
     environment: lead.environment,
     reversible: true,
@@ -276,7 +282,7 @@ function ofSlot(need: FeedNeed, s: FeedSources, box: FuseBox, slot: FuseSlot, wa
     source: { kind: 'slot', box: box.id, slot: slot.id, way },
     live: slot.cases,
     spareA: spareA === null ? null : clean(spareA),
-    legs: legsFrom(box, need.targets, s.measuredMm),
+    legs: legsOf(need, s, `box:${box.id}`, box),
     drainDays: null,
     environment: box.environment,
     reversible: true,
@@ -300,7 +306,7 @@ function ofBattery(need: FeedNeed, s: FeedSources, battery: Battery): FeedCandid
     source: { kind: 'battery' },
     live: RUNNING,
     spareA: clean(MODULE_RATING_A * figures.fuseShare - totalOf(need)),
-    legs: legsFrom(battery, need.targets, s.measuredMm),
+    legs: legsOf(need, s, 'battery', battery),
     drainDays: days,
     environment: 'engine-bay',
     reversible: true,

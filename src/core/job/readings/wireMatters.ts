@@ -216,6 +216,7 @@ export function feedSourcesOf(
       return circuit ? [{ circuit, drawnA }] : [];
     }),
     measuredMm,
+    ...(s.family.leadWays ? { ways: s.family.leadWays } : {}),
     lampCircuits: lampCircuitsOf(s.family),
   };
 }
@@ -253,6 +254,7 @@ const candidatesOf = weakMapMemoize(
       }),
       ...(has.measuredMm ? { measuredMm: has.measuredMm } : {}),
       lampCircuits: lampCircuitsOf(family),
+      ...(family.leadWays ? { ways: family.leadWays } : {}),
       figures,
     });
   },

@@ -87,6 +87,24 @@ describe('what the wiring decides to need', () => {
     expect(read(undone).strip.back).toEqual(read(base()).strip.back);
   });
 
+  it('a lead goes by the named points of the line: its step says over which, and how far each leg is', () => {
+    const events = [...base(), feed()];
+    const legs = swapOf(events)?.feeds[0]?.candidates.find((c) => c.id === 'slot:cabin/F19/tap')?.legs;
+    // Added up by hand: box 520, left rail 480, lamp 330, and 400 for the ends.
+    expect(legs?.find((l) => l.position === 'headlamp.front.left')).toMatchObject({
+      lengthM: 1.73,
+      known: 'routed',
+    });
+    // Box 520, left rail 480, radiator 460, across 1040, lamp reckoned: 280 and 120 mm away, 304.6 and 15 %: 350.
+    expect(legs?.find((l) => l.position === 'headlamp.front.right')).toMatchObject({ lengthM: 3.25 });
+    const step = read(events).strip.back.find((l) => l.step.id === 'feed/s/drl')?.step;
+    expect(step?.notes?.map((n) => [n.code, n.facts])).toMatchObject([
+      ['lead-way', { position: 'headlamp.front.left', metres: 1.73, ties: 2, pulls: 1, danger: false }],
+      ['lead-way', { position: 'headlamp.front.right', metres: 3.25, ties: 6, pulls: 1, danger: false }],
+    ]);
+    expect(step?.step.consumables).toEqual(['ties', 'sealant']);
+  });
+
   it('what the shelf has no price for stands in the quote, in no sum, and is counted', () => {
     const resistor = [...base(), cure('turn-left', 'resistor')];
     const quote = swapOf(resistor)?.orders?.quote;

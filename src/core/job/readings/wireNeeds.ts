@@ -1,5 +1,7 @@
 import { CURES, type WireSize } from '../../electric/formulas';
-import { sourceId } from '../../harness';
+import { type Leg, sourceId } from '../../harness';
+import { clean } from '../../kernel/clean';
+import type { Consumable } from '../../work';
 import { compareText, type Reason, reason } from '../../kernel/reason';
 import type { Part } from '../../catalogue/types';
 import type { PositionKey } from '../../vehicle';
@@ -146,12 +148,35 @@ export interface WireWork {
   readonly position: PositionKey | null;
   readonly what: Reason;
   readonly minutes: number;
+  /** The way of each of its leads, where the line names one. */
+  readonly notes?: readonly Reason[];
+  readonly consumables?: readonly Consumable[];
 }
 
 /** *Settings*: minutes to lay a feed, to fit one module or resistor, to make one wire of a lead. */
 const FEED_MIN = 15;
 const CURE_MIN = 6;
 const LEAD_WIRE_MIN = 4;
+
+/** What the ways of the legs add to the step: what each passes, and what they are held with. */
+function routed(legs: readonly Leg[]): Pick<WireWork, 'notes' | 'consumables'> {
+  const known = legs.flatMap((l) => (l.route ? [{ position: l.position, route: l.route }] : []));
+  if (known.length === 0) return {};
+  const grommets = known.some(({ route }) => route.points.some((p) => p.kind === 'grommet'));
+  return {
+    notes: known.map(({ position, route }) =>
+      reason('lead-way', {
+        position,
+        over: route.points.map((p) => p.name),
+        metres: clean(route.lengthMm / 1000),
+        ties: route.ties,
+        pulls: route.fishPulls,
+        danger: route.runs.some((r) => r.hot || r.moving),
+      }),
+    ),
+    consumables: ['ties', ...(grommets ? (['sealant'] as const) : [])],
+  };
+}
 
 /** What has to be laid, fitted and made for a swap: each a step of Mount. */
 export function wireWork(
@@ -189,6 +214,7 @@ export function wireWork(
             wire: c?.wire ?? 'none',
           }),
           minutes: FEED_MIN,
+          ...routed(c?.legs ?? []),
         },
       ];
     }),

@@ -140,14 +140,23 @@ export function readStripping(
 }
 
 /** A step that no sheet has, because the wiring of this very job asks for it. */
-const wiringStep = ({ id, position, what, minutes }: WireWork, zone: Zone): WorkStep => ({
+const wiringStep = ({ id, position, what, minutes, notes, consumables }: WireWork, zone: Zone): WorkStep => ({
   id,
-  step: { id, kind: 'transfer', scope: 'once', title: {}, zone, minutes },
+  step: {
+    id,
+    kind: 'transfer',
+    scope: 'once',
+    title: {},
+    zone,
+    minutes,
+    ...(consumables ? { consumables } : {}),
+  },
   sheet: '',
   position,
   way: 'back',
   minutes,
   said: what,
+  ...(notes ? { notes } : {}),
   because: [],
   after: [],
   needs: {},

@@ -13,6 +13,7 @@ import { LampPlugs, Plugs } from './Plugs';
 import { Program } from './Program';
 import { Assumes, Behaviour } from './Small';
 import { Steps } from './Steps';
+import { Ways } from './Ways';
 
 const DRAWN: Readonly<Record<string, (p: DrawnProps) => ReactNode>> = {
   'connector/cavities': Cavities,
@@ -25,6 +26,7 @@ const DRAWN: Readonly<Record<string, (p: DrawnProps) => ReactNode>> = {
   'family/plugs': Plugs,
   'family/fuseBoxes': FuseBoxes,
   'family/leads': Leads,
+  'family/leadWays': Ways,
   'lamp/plugs': LampPlugs,
   'lamp/behaviour': Behaviour,
   'lamp/program': Program,
