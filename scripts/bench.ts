@@ -7,6 +7,7 @@ import { factRegistry } from '@/core/vehicle';
 import { tryFitLaws } from '@/core/fitment/testing/fitLaws';
 import { tryLightLaws } from '@/core/lamp/testing/laws';
 import { tryChainLaws } from '@/core/harness/connect/testing/chainLaws';
+import { benchBay } from './bench/bay';
 import { benchBackup } from './bench/backup';
 import { benchShelf } from './bench/onShelf';
 import { benchHarness } from './bench/harness';
@@ -129,6 +130,7 @@ try {
     .from(job)
     .where(eq(job.shopId, 'saltpan'));
   rows.push(...(await benchHouse(app, new Map(jobs.map((j) => [j.number, j.id])))));
+  rows.push(...(await benchBay(app, new Map(jobs.map((j) => [j.number, j.id])))));
   rows.push(...(await benchPages(app)), ...(await benchShelf(app.db)));
 } finally {
   await app.stop();

@@ -7,13 +7,17 @@ export interface Session {
 }
 
 export async function signInTo(app: RunningApp, username: string, password = PASSWORD): Promise<Session> {
+  return sessionOf(app, await cookieOf(app, username, password));
+}
+
+/** The cookie of somebody who has just signed in. */
+export async function cookieOf(app: RunningApp, username: string, password = PASSWORD): Promise<string> {
   const answer = await trySignIn(app, username, password);
   if (!answer.ok) throw new Error(`sign-in of ${username}: ${answer.status}`);
-  const cookie = answer.headers
+  return answer.headers
     .getSetCookie()
     .map((c) => c.split(';')[0])
     .join('; ');
-  return sessionOf(app, cookie);
 }
 
 /** Requests with a cookie, or with none: `''` is somebody who never signed in. */

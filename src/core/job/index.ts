@@ -3,7 +3,7 @@ export * from './events';
 export * from './events/parse';
 export { type EntryFault, isKeepable, textFaults } from './events/text';
 export * from './rights';
-export type { DevicePerson, TakenJob, TakenList } from './taken';
+export type { DevicePerson, HeldEntry, TakenJob, TakenList } from './taken';
 export * from './byHand';
 export * from './log/frontier';
 export * from './log/standing';

@@ -21,6 +21,22 @@ export interface TakenJob {
   readonly startsAt: string | null;
 }
 
+/** An entry that the server keeps as it came and lets stand in nothing until it is settled. */
+export interface HeldEntry {
+  readonly digest: string;
+  readonly job: string | null;
+  readonly type: string | null;
+  readonly entry: string | null;
+  readonly why: string;
+  readonly faults: readonly { readonly path: string; readonly code: string }[];
+  readonly by: string;
+  readonly heldAt: string;
+  /** A lead can let it in as it is. */
+  readonly admissible: boolean;
+  /** As it came, cut for showing. */
+  readonly raw: string;
+}
+
 /** What a device at the vehicle is told when it asks. */
 export interface TakenList {
   readonly me: DevicePerson;
@@ -28,4 +44,6 @@ export interface TakenList {
   readonly people: readonly DevicePerson[];
   readonly now: string;
   readonly jobs: readonly TakenJob[];
+  /** Held entries of everybody who works here; a lead sees all. Absent: a server of before told nothing of them. */
+  readonly held?: readonly HeldEntry[];
 }

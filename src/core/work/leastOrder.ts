@@ -35,6 +35,9 @@ interface Node {
   readonly cost: number;
   readonly bound: number;
   readonly key: number;
+  readonly from: Node | null;
+  /** What led here from the node before: a step by its place in the list, or a state that was changed. */
+  readonly by: number | Extract<OrderMove, { kind: 'state' }>;
 }
 
 /**
@@ -57,74 +60,65 @@ export function leastOrder(task: OrderTask, most = MOST_EXPANDED, inversionMin =
     cost: 0,
     bound: 0,
     key: space.keyOf(0, space.startHand, space.startPlace, space.startState),
+    from: null,
+    by: -1,
   };
+  /** The least that each place was come to for. */
   const costs = new Map<number, number>([[start.key, 0]]);
-  const from = new Map<number, { readonly key: number; readonly move: OrderMove }>();
-  const queue = new TinyQueue<Node>([start], (a, b) => a.bound - b.bound || a.key - b.key);
-  const closed = new Set<number>();
-  const reached = new Set<number>();
+  const queue = new TinyQueue<Node>([start], (a, b) => a.bound - b.bound || b.key - a.key);
+  let reached = 0;
   let expanded = 0;
+  const go = (
+    node: Node,
+    [done, hand, place, state]: readonly [number, number, number, number],
+    minutes: number,
+    by: Node['by'],
+  ) => {
+    const to = space.keyOf(done, hand, place, state);
+    const cost = node.cost + minutes;
+    if (cost >= (costs.get(to) ?? Infinity)) return;
+    costs.set(to, cost);
+    queue.push({ cost, bound: cost + space.least(done, hand, place, state), key: to, from: node, by });
+  };
+  const { toolChangeMin, zoneChangeMin } = task;
   for (let node = queue.pop(); node; node = queue.pop()) {
-    if (closed.has(node.key)) continue;
-    closed.add(node.key);
+    // Somebody came here for less meanwhile.
+    if (node.cost > (costs.get(node.key) ?? Infinity)) continue;
     const { done, hand, place, state } = space.read(node.key);
-    if (done === all && space.ends(state)) return found(task, walkBack(from, node.key), expanded);
+    if (done === all && space.ends(state)) return found(task, walkBack(steps, node), expanded);
     expanded += 1;
     if (expanded > most) return { kind: 'undecided', expanded };
-    const { cost } = node;
-    const go = (key: number, to: number, left: number, move: OrderMove) => {
-      if (to >= (costs.get(key) ?? Infinity)) return;
-      costs.set(key, to);
-      from.set(node.key === key ? -1 : key, { key: node.key, move });
-      queue.push({ cost: to, bound: to + left, key });
-    };
+    const ready: number[] = [];
     // What costs nothing and changes nothing is done at once: later it could only cost more.
-    const earlier = (i: number) => passedOver(done, i, steps.length);
-    const free = steps.findIndex(
-      (_, i) =>
-        !hasBit(done, i) &&
-        (inversionMin === 0 || earlier(i) === 0) &&
-        covers(done, waits[i] ?? 0) &&
-        space.meets(state, i) &&
+    let free = -1;
+    for (let i = 0; i < steps.length && free < 0; i += 1) {
+      if (hasBit(done, i) || !covers(done, waits[i] ?? 0) || !space.meets(state, i)) continue;
+      ready.push(i);
+      if (
         space.toolOf(i, hand) === hand &&
         space.zoneOf(i, place) === place &&
-        space.after(state, i) === state,
-    );
-    steps.forEach((s, i) => {
-      if (free >= 0 && i !== free) return;
-      const bit = 2 ** i;
-      if (hasBit(done, i) || !covers(done, waits[i] ?? 0) || !space.meets(state, i)) return;
-      reached.add(i);
+        space.after(state, i) === state &&
+        (inversionMin === 0 || passedOver(done, i, steps.length) === 0)
+      )
+        free = i;
+    }
+    for (const i of free >= 0 ? [free] : ready) {
+      reached |= 1 << i;
       const [tool, zone] = [space.toolOf(i, hand), space.zoneOf(i, place)];
       const minutes =
-        (tool === hand ? 0 : task.toolChangeMin) +
-        (zone === place ? 0 : task.zoneChangeMin) +
-        (inversionMin === 0 ? 0 : inversionMin * earlier(i));
-      const next = done + bit;
-      go(
-        space.keyOf(next, tool, zone, space.after(state, i)),
-        cost + minutes,
-        space.least(next, tool, zone, space.after(state, i)),
-        {
-          kind: 'step',
-          id: s.id,
-        },
-      );
-    });
-    for (const m of free >= 0 ? [] : space.movesFrom(state)) {
-      const tool = m.tool ?? hand;
-      const zone = m.zone ?? place;
-      const minutes =
-        m.minutes + (tool === hand ? 0 : task.toolChangeMin) + (zone === place ? 0 : task.zoneChangeMin);
-      go(space.keyOf(done, tool, zone, m.state), cost + minutes, space.least(done, tool, zone, m.state), {
-        kind: 'state',
-        name: m.name,
-        to: m.to,
-        minutes: m.minutes,
-      });
+        (tool === hand ? 0 : toolChangeMin) +
+        (zone === place ? 0 : zoneChangeMin) +
+        (inversionMin === 0 ? 0 : inversionMin * passedOver(done, i, steps.length));
+      go(node, [done | (1 << i), tool, zone, space.after(state, i)], minutes, i);
+    }
+    if (free >= 0) continue;
+    for (const m of space.movesFrom(state)) {
+      const [tool, zone] = [m.tool ?? hand, m.zone ?? place];
+      const minutes = m.minutes + (tool === hand ? 0 : toolChangeMin) + (zone === place ? 0 : zoneChangeMin);
+      go(node, [done, tool, zone, m.state], minutes, m.move);
     }
   }
-  const stuck = steps.find((_, i) => !reached.has(i));
+  const stuck = steps.find((_, i) => !hasBit(reached, i));
   if (stuck) return { kind: 'state', step: stuck.id, needs: stuck.needs };
   return { kind: 'end', end: task.end ?? {} };
 }
@@ -180,16 +174,14 @@ export function changeoverOf(task: OrderTask, moves: readonly OrderMove[]): numb
   return minutes;
 }
 
-/** Whether every bit of one is in the other; masks may be longer than 31 bits. */
+/** Whether every bit of one is in the other. */
 const covers = (mask: number, of: number): boolean => (mask & of) === of;
 const maskOf = (ids: readonly string[], steps: readonly FreeStep[]): number =>
   ids.reduce((mask, id) => mask | (1 << steps.findIndex((s) => s.id === id)), 0);
 
-function walkBack(
-  from: ReadonlyMap<number, { readonly key: number; readonly move: OrderMove }>,
-  end: number,
-): readonly OrderMove[] {
+function walkBack(steps: readonly FreeStep[], end: Node): readonly OrderMove[] {
   const moves: OrderMove[] = [];
-  for (let at = from.get(end); at; at = from.get(at.key)) moves.unshift(at.move);
-  return moves;
+  for (let at: Node = end; at.from; at = at.from)
+    moves.push(typeof at.by === 'number' ? { kind: 'step', id: steps[at.by]?.id ?? '' } : at.by);
+  return moves.reverse();
 }

@@ -1,7 +1,8 @@
 import type { OrderTask } from './orderTask';
 
-/** Whether a bit of a mask is set; masks may be longer than 31 bits. */
-export const hasBit = (mask: number, i: number): boolean => Math.floor(mask / 2 ** i) % 2 === 1;
+/** Whether a bit of a mask is set; a mask has 30 at the most. */
+export const hasBit = (mask: number, i: number): boolean => ((mask >> i) & 1) === 1;
+
 /** Tools, places and states as small numbers, so that where one stands is one number. */
 export function spaceOf(task: OrderTask) {
   const tools = distinct([
@@ -56,6 +57,7 @@ export function spaceOf(task: OrderTask) {
           tool: m.tool === undefined ? undefined : tools.indexOf(m.tool),
           zone: m.zone === undefined ? undefined : zones.indexOf(m.zone),
           state: withValue(state, i, m.to),
+          move: { kind: 'state' as const, name: m.name, to: m.to, minutes: m.minutes },
         },
       ];
     }),

@@ -1,7 +1,7 @@
 import 'fake-indexeddb/auto';
 import { IDBFactory } from 'fake-indexeddb';
 import { beforeEach, describe, expect, it } from 'vitest';
-import type { DevicePerson, JobPack, TakenJob } from '@/core/job';
+import type { DevicePerson, HeldEntry, JobPack, TakenJob } from '@/core/job';
 import { type Bay, openBay } from './bay';
 import { openBayStore } from './bayStore';
 import { PIECE } from './pieces';
@@ -40,11 +40,17 @@ function server() {
     photos: new Map<string, number>(),
     pieces: Infinity,
     photoStatus: 200,
+    held: [] as HeldEntry[],
   };
   const asked: string[] = [];
   const fetch = (async (url: string, init?: RequestInit) => {
     asked.push(url);
     if (state.down) throw new TypeError('no line');
+    const shown = /^\/api\/photos\/(\w+)$/.exec(url)?.[1];
+    if (shown) {
+      const size = state.photos.get(shown);
+      return size === undefined ? new Response(null, { status: 404 }) : new Response(new Uint8Array(size));
+    }
     if (url.startsWith('/api/photos')) {
       if (state.photoStatus !== 200)
         return Response.json({ code: 'no-picture' }, { status: state.photoStatus });
@@ -75,7 +81,13 @@ function server() {
       return Response.json({ ended: user });
     }
     if (url === '/api/bay')
-      return Response.json({ me: state.me, people: state.people, now: NOW, jobs: state.jobs });
+      return Response.json({
+        me: state.me,
+        people: state.people,
+        now: NOW,
+        jobs: state.jobs,
+        held: state.held,
+      });
     const found = state.packs.get(/jobs\/(\w+)\/pack/.exec(url)?.[1] ?? '');
     return found ? Response.json(found) : Response.json({}, { status: 404 });
   }) as typeof globalThis.fetch;
@@ -320,5 +332,85 @@ describe('pictures', () => {
     const again = await open();
     await again.refresh();
     expect([...s.state.photos]).toEqual([['p1', 9]]);
+  });
+
+  it('can be seen here before and after they are sent, and those of the jobs here are taken along', async () => {
+    const shown = async (bay: Bay, id: string) => (await bay.photo(id))?.size ?? null;
+    const with2 = (cursor: number, ...photos: string[]): JobPack => ({
+      ...pack('a', 1, cursor),
+      events: photos.map((photo) => ({ id: photo, type: 'photo-added', body: { photo } })) as never,
+    });
+    s.state.jobs = [listed('a', 1)];
+    s.state.packs.set('a', with2(1, 'mine', 'theirs'));
+    s.state.photos.set('theirs', 7);
+    const bay = await open();
+    await bay.refresh();
+    s.state.down = true;
+    await bay.keepPhoto('mine', bytes(40));
+    expect([await shown(bay, 'mine'), await shown(bay, 'theirs'), await shown(bay, 'none')]).toEqual([
+      40,
+      7,
+      null,
+    ]);
+    s.state.down = false;
+    await bay.refresh();
+    expect([bay.state().photos, await shown(bay, 'mine')]).toEqual([0, 40]);
+    // No job here names it any more: it goes, and nothing is fetched twice.
+    s.state.jobs = [listed('a', 2)];
+    s.state.packs.set('a', with2(2, 'theirs'));
+    s.asked.length = 0;
+    await bay.refresh();
+    expect([await shown(bay, 'mine'), await shown(bay, 'theirs')]).toEqual([null, 7]);
+    expect(s.asked.filter((u) => u.startsWith('/api/photos'))).toEqual([]);
+  });
+
+  it('signing out takes those that are sent, and leaves those that wait', async () => {
+    s.state.jobs = [listed('a', 1)];
+    s.state.packs.set('a', {
+      ...pack('a', 1, 1),
+      events: [{ id: 'e', type: 'photo-added', body: { photo: 'theirs' } }] as never,
+    });
+    s.state.photos.set('theirs', 7);
+    const bay = await open();
+    await bay.refresh();
+    s.state.down = true;
+    await bay.keepPhoto('mine', bytes(9));
+    bay.close();
+    globalThis.indexedDB = disk;
+    const store = await openBayStore();
+    await store.clear();
+    expect((await store.photos('north')).map((p) => p.id)).toEqual(['mine']);
+    store.close();
+  });
+});
+
+describe('held entries', () => {
+  it('are known here as they were heard last, also without a network', async () => {
+    s.state.held = [
+      {
+        digest: 'd1',
+        job: 'a',
+        type: 'void',
+        entry: 'e1',
+        why: 'not-allowed',
+        faults: [],
+        by: 'Tomas',
+        heldAt: NOW,
+        admissible: true,
+        raw: '{}',
+      },
+    ];
+    const bay = await open();
+    expect(bay.state().held).toEqual([]);
+    await bay.refresh();
+    expect(bay.state().held.map((h) => h.digest)).toEqual(['d1']);
+    bay.close();
+    s.state.down = true;
+    const again = await open();
+    expect(again.state().held.map((h) => h.why)).toEqual(['not-allowed']);
+    s.state.down = false;
+    s.state.held = [];
+    await again.refresh();
+    expect(again.state().held).toEqual([]);
   });
 });

@@ -1,7 +1,7 @@
-import type { DevicePerson, JobPack, TakenList } from '@/core/job';
-import type { BayStore, PackHere } from './bayStore';
+import type { DevicePerson, HeldEntry, JobPack, TakenList } from '@/core/job';
+import { type BayStore, isWaiting, type PackHere } from './bayStore';
+import { openPhotos } from './photosHere';
 import { isPin, keptPin, pinFits } from './pin';
-import { sendInPieces } from './pieces';
 
 /** What a device at the vehicle knows. */
 export interface BayState {
@@ -24,6 +24,8 @@ export interface BayState {
   readonly full: boolean;
   /** Pictures that wait to be sent. */
   readonly photos: number;
+  /** Entries that the server holds back of who works here, as it was heard last. */
+  readonly held: readonly HeldEntry[];
 }
 
 /** The jobs that a device takes along, read from its own store first. */
@@ -45,6 +47,8 @@ export interface Bay {
   readonly keep: (pack: JobPack) => Promise<void>;
   /** Keeps a picture on the disk of this device and sends it when it can be. @returns false: there is no room for it */
   readonly keepPhoto: (id: string, bytes: ArrayBuffer) => Promise<boolean>;
+  /** A picture as it is on this device, whether it is sent or not; null: it is not here. */
+  readonly photo: (id: string) => Promise<Blob | null>;
   readonly close: () => void;
 }
 
@@ -77,7 +81,8 @@ export async function openBay(port: BayPort): Promise<Bay> {
     asking: false,
     heardAt: null,
     full: false,
-    photos: me ? (await store.photos(me.shop)).length : 0,
+    photos: me ? (await store.photos(me.shop)).filter(isWaiting).length : 0,
+    held: me ? await store.held() : [],
   };
   const set = (part: Partial<BayState>) => {
     state = { ...state, ...part };
@@ -126,8 +131,10 @@ export async function openBay(port: BayPort): Promise<Bay> {
       await putRow({ id: j.id, shop: list.me.shop, pack: body, startsAt: j.startsAt, takenAt: list.now });
       await show();
     }
-    set({ heardAt: list.now });
+    await store.setHeld(list.held ?? []);
+    set({ heardAt: list.now, held: list.held ?? [] });
     await show();
+    await photosHere.take(list.me.shop, await store.packs(list.me.shop));
   };
 
   const send = async (path: string, body: object) => {
@@ -166,18 +173,11 @@ export async function openBay(port: BayPort): Promise<Bay> {
     set({ pins: new Set(Object.keys(await store.pins())) });
   };
 
-  /** One after another, each under its hash: sent twice it is there once, and goes on where the line broke. */
+  const photosHere = openPhotos(store, port.fetch, port.now);
+  const countPhotos = async (shop: string) =>
+    set({ photos: (await store.photos(shop)).filter(isWaiting).length });
   const sendPhotos = async () => {
-    const { me: person } = state;
-    if (!person) return;
-    for (const p of await store.photos(person.shop)) {
-      if (p.notTaken !== null) continue;
-      const sent = await sendInPieces(port.fetch, p.id, p.bytes);
-      if (sent === 'later') break;
-      if (sent === 'whole') await store.removePhoto(p.id);
-      else await store.putPhoto({ ...p, notTaken: sent.code });
-      set({ photos: (await store.photos(person.shop)).length });
-    }
+    if (state.me) await photosHere.send(state.me.shop, countPhotos);
   };
 
   let asking: Promise<void> | null = null;
@@ -254,10 +254,11 @@ export async function openBay(port: BayPort): Promise<Bay> {
         set({ full: true });
         return false;
       }
-      set({ photos: (await store.photos(person.shop)).length });
+      await countPhotos(person.shop);
       void sendPhotos();
       return true;
     },
+    photo: photosHere.picture,
     close: () => {
       listeners.clear();
       store.close();

@@ -1,5 +1,5 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import type { DevicePerson, JobPack } from '@/core/job';
+import type { DevicePerson, HeldEntry, JobPack } from '@/core/job';
 import type { PinKept } from './pin';
 
 /** A job as it is on this device. */
@@ -12,7 +12,7 @@ export interface PackHere {
   readonly takenAt: string;
 }
 
-/** A picture on this device that no server has yet. */
+/** A picture on this device: one that no server has yet, or one that is kept here to be seen without a network. */
 export interface PhotoHere {
   readonly id: string;
   readonly shop: string;
@@ -20,7 +20,12 @@ export interface PhotoHere {
   readonly takenAt: string;
   /** Code of why the server did not take it; null: it has not been asked, or did not answer. */
   readonly notTaken: string | null;
+  /** The server has it. */
+  readonly sent?: true;
 }
+
+/** Whether a picture still has to be sent. */
+export const isWaiting = (p: PhotoHere): boolean => p.sent !== true;
 
 interface Stores extends DBSchema {
   photos: { key: string; value: PhotoHere };
@@ -42,6 +47,10 @@ export interface BayStore {
   readonly put: (row: PackHere) => Promise<void>;
   readonly remove: (id: string) => Promise<void>;
   readonly photos: (shop: string) => Promise<readonly PhotoHere[]>;
+  readonly photo: (id: string) => Promise<PhotoHere | null>;
+  /** Entries that the server holds back, as it was heard last. */
+  readonly held: () => Promise<readonly HeldEntry[]>;
+  readonly setHeld: (held: readonly HeldEntry[]) => Promise<void>;
   /** On the disk before it is answered. */
   readonly putPhoto: (photo: PhotoHere) => Promise<void>;
   readonly removePhoto: (id: string) => Promise<void>;
@@ -86,6 +95,11 @@ export async function openBayStore(name = NAME): Promise<BayStore> {
     },
     remove: (id) => db.delete('packs', id),
     photos: async (shop) => (await db.getAll('photos')).filter((p) => p.shop === shop),
+    photo: async (id) => (await db.get('photos', id)) ?? null,
+    held: async () => ((await db.get('notes', 'held'))?.value as readonly HeldEntry[]) ?? [],
+    setHeld: async (held) => {
+      await db.put('notes', { key: 'held', value: held });
+    },
     putPhoto: async (photo) => {
       const tx = db.transaction('photos', 'readwrite', { durability: 'strict' });
       await tx.store.put(photo);
@@ -94,6 +108,7 @@ export async function openBayStore(name = NAME): Promise<BayStore> {
     removePhoto: (id) => db.delete('photos', id),
     clear: async () => {
       await db.clear('packs');
+      for (const p of await db.getAll('photos')) if (!isWaiting(p)) await db.delete('photos', p.id);
       await db.clear('notes');
     },
     close: () => db.close(),

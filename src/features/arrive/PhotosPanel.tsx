@@ -3,12 +3,14 @@ import { type ChangeEvent, useRef, useState } from 'react';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { arriveView } from '@/core/job';
 import { useJob, useView } from '../job/JobContext';
-import { uploadPhoto } from '../job/uploadPhoto';
+import { useKeepPhoto } from '../job/photos/PhotoSource';
+import { Picture } from '../job/photos/Picture';
 
 /** Pictures of the job: made smaller here, encoded anew and stripped of what they carry on the server. */
 export function PhotosPanel() {
   const { view, words, say, sender, focus } = useJob();
   const arrive = useView(arriveView);
+  const keep = useKeepPhoto();
   const { t } = words;
   const [text, setText] = useState('');
   const [at, setAt] = useState(focus?.key ?? '');
@@ -18,7 +20,7 @@ export function PhotosPanel() {
     const file = event.target.files?.[0];
     if (!file) return;
     setState('sending');
-    const outcome = await uploadPhoto(file);
+    const outcome = await keep(file);
     if ('fault' in outcome) return setState(outcome.fault);
     const kept = await sender.send('photo-added', {
       photo: outcome.id,
@@ -70,16 +72,13 @@ export function PhotosPanel() {
         <ul className="grid grid-cols-2 gap-4 md:grid-cols-3">
           {arrive.photos.map((p) => (
             <li key={p.event} data-photo={p.photo}>
-              {/* The picture comes from our own server with the session; an image service has nothing to add. */}
-              {/* eslint-disable-next-line @next/next/no-img-element */}
-              <img
-                src={`/api/photos/${p.photo}`}
+              <Picture
+                photo={p.photo}
                 alt={
                   [p.position && say.position(p.position), p.words].filter(Boolean).join(': ') ||
                   t('photo.alt')
                 }
                 className="aspect-4/3 w-full border border-line bg-sunk object-cover"
-                loading="lazy"
               />
               <p className="text-sm">
                 {p.position && <b>{say.position(p.position)} </b>}

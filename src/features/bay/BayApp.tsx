@@ -21,6 +21,7 @@ const OPENING: BayState = {
   heardAt: null,
   full: false,
   photos: 0,
+  held: [],
 };
 
 /** The bay view: what is on the device, at once; the server where it can be had. */

@@ -39,7 +39,7 @@ export function BayBoard({
         <p className="text-soft">{state.me?.shopName}</p>
         <WhoButton bay={bay} state={state} />
         <span className="ml-auto flex items-center gap-3">
-          <NetChip silent={state.silent} photos={state.photos} />
+          <NetChip bay={bay} state={state} />
           <ThemeButton />
         </span>
       </header>

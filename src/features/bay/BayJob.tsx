@@ -5,9 +5,9 @@ import type { ItemPlace, JobPack, Role } from '@/core/job';
 import type { Bay, BayState } from '@/device';
 import { ItemsPanel } from '../job/ItemsPanel';
 import { JobProvider, useJob } from '../job/JobContext';
+import { PhotoSource } from '../job/photos/PhotoSource';
 import { SendBar } from '../job/SendBar';
 import { GoContext, placeHref } from '../job/useGo';
-import { BayContext } from './BayContext';
 import { NetChip } from './NetChip';
 import { StepWork } from './StepWork';
 import { ThemeButton } from './ThemeButton';
@@ -48,7 +48,7 @@ export function BayJob({
   return (
     <QueryClientProvider client={queries}>
       <JobProvider pack={first} role={role} onTold={keep}>
-        <BayContext.Provider value={bay}>
+        <PhotoSource.Provider value={bay}>
           <GoInBay onTab={onTab}>
             <div className="flex h-dvh flex-col" data-bay="job">
               <BayTop bay={bay} state={state} onBoard={onBoard} />
@@ -67,7 +67,7 @@ export function BayJob({
               <SendBar />
             </div>
           </GoInBay>
-        </BayContext.Provider>
+        </PhotoSource.Provider>
       </JobProvider>
     </QueryClientProvider>
   );
@@ -116,7 +116,7 @@ function BayTop({ bay, state, onBoard }: { bay: Bay; state: BayState; onBoard: (
         </span>
       </h1>
       <span className="flex shrink-0 items-center gap-2 max-sm:max-w-[9.5rem]">
-        <NetChip silent={state.silent} photos={state.photos} />
+        <NetChip bay={bay} state={state} />
         <WhoButton bay={bay} state={state} short />
         <span className="max-lg:hidden">
           <ThemeButton />

@@ -4,39 +4,16 @@ import { photosView, type StepLine } from '@/core/job';
 import { useJob, useView } from '../job/JobContext';
 import { GhostCamera } from '../job/photos/GhostCamera';
 import { StepPhotos } from '../job/photos/StepPhotos';
-import { stepTitle } from '../job/stepWords';
-import { preparedPhoto } from '../job/uploadPhoto';
-import { useBay } from './BayContext';
+import { useTakeOfStep } from '../job/photos/useTakeOfStep';
 
 /** A photo of a step: made smaller here, on the disk of this device at once, sent when it can be. */
 export function PhotoTaker({ line, onClose }: { line: StepLine; onClose: () => void }) {
-  const { words, say, sender } = useJob();
-  const bay = useBay();
-  const { t } = words;
-  const [state, setState] = useState<'idle' | 'working' | 'kept' | 'no-picture' | 'full'>('idle');
+  const { t, tCode } = useJob().words;
+  const { state, take } = useTakeOfStep(line);
   const { photos } = useView(photosView);
   // The last one of this step that is no after itself can have its second.
   const first = photos.filter((p) => p.step === line.step.id && p.before === null).at(-1) ?? null;
   const [pair, setPair] = useState(false);
-  const take = async (file: Blob | undefined) => {
-    if (!file) return;
-    setState('working');
-    const photo = await preparedPhoto(file);
-    if (!photo) return setState('no-picture');
-    // The picture first: an entry that names one is never written for nothing.
-    if (!(await bay.keepPhoto(photo.id, photo.bytes))) return setState('full');
-    const { position, way } = line.step;
-    const kept = await sender.send('photo-added', {
-      photo: photo.id,
-      stage: way === 'out' ? 'strip' : 'mount',
-      ...(position ? { position } : {}),
-      words: stepTitle(line.step, words, say).slice(0, 300),
-      step: line.step.id.slice(0, 120),
-      ...(pair && first ? { before: first.photo } : {}),
-    });
-    setState(kept ? 'kept' : 'idle');
-    setPair(false);
-  };
   return (
     <div
       className="flex flex-wrap items-center gap-3 border-t-2 border-line bg-sunk px-5 py-3"
@@ -64,10 +41,9 @@ export function PhotoTaker({ line, onClose }: { line: StepLine; onClose: () => v
       >
         {t('close')}
       </button>
-      <p role="status" className={state === 'no-picture' || state === 'full' ? 'text-plum' : 'text-soft'}>
+      <p role="status" className={typeof state === 'object' ? 'text-plum' : 'text-soft'}>
         {state === 'kept' && t('tablet.photo-kept')}
-        {state === 'no-picture' && t('tablet.photo-none')}
-        {state === 'full' && t('tablet.full')}
+        {typeof state === 'object' && tCode(`photo.fault.${state.fault}`)}
       </p>
       {first && !pair && (
         <button
@@ -81,7 +57,10 @@ export function PhotoTaker({ line, onClose }: { line: StepLine; onClose: () => v
       )}
       {pair && first && (
         <div className="w-full max-w-2xl">
-          <GhostCamera before={first.photo} onShot={(picture) => void take(picture)} />
+          <GhostCamera
+            before={first.photo}
+            onShot={(picture) => void take(picture, first.photo).then(() => setPair(false))}
+          />
         </div>
       )}
       <div className="w-full">

@@ -1,23 +1,12 @@
 'use client';
+import { useEffect, useRef } from 'react';
+import type { HeldEntry } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { Link } from '@/ui/Link';
 import { useWords, useZone } from '@/ui/WordsContext';
 import { wording } from '@/words';
 import { useSend } from '../job/useSend';
-
-/** An entry that the server keeps as it came and lets stand in nothing until it is settled. */
-export interface HeldEntry {
-  readonly digest: string;
-  readonly job: string | null;
-  readonly type: string | null;
-  readonly entry: string | null;
-  readonly why: string;
-  readonly faults: readonly { readonly path: string; readonly code: string }[];
-  readonly by: string;
-  readonly heldAt: string;
-  readonly admissible: boolean;
-  readonly raw: string;
-}
+import { useOutbox } from '../outbox/OutboxProvider';
 
 /** Held entries: why each is held, what is in it, and the ways to settle it. */
 export function HeldList({
@@ -37,28 +26,65 @@ export function HeldList({
       {held.length === 0 ? (
         <p>{t('held.none')}</p>
       ) : (
-        <ul className="border-t border-line">
-          {held.map((h) => (
-            <Row
-              key={h.digest}
-              h={h}
-              number={h.job === null ? undefined : numbers[h.job]}
-              mayAdmit={mayAdmit}
-            />
-          ))}
-        </ul>
+        <HeldRows held={held} numbers={numbers} mayAdmit={mayAdmit} />
       )}
     </main>
   );
 }
 
-function Row({ h, number, mayAdmit }: { h: HeldEntry; number: number | undefined; mayAdmit: boolean }) {
+/** One line for each, with its ways to settle it. `onSettled`: where no page is read anew by itself. */
+export function HeldRows({
+  held,
+  numbers,
+  mayAdmit,
+  onSettled,
+}: {
+  held: readonly HeldEntry[];
+  numbers: Readonly<Record<string, number>>;
+  mayAdmit: boolean;
+  onSettled?: () => void;
+}) {
+  return (
+    <ul className="border-t border-line">
+      {held.map((h) => (
+        <Row
+          key={h.digest}
+          h={h}
+          number={h.job === null ? undefined : numbers[h.job]}
+          mayAdmit={mayAdmit}
+          onSettled={onSettled}
+        />
+      ))}
+    </ul>
+  );
+}
+
+function Row({
+  h,
+  number,
+  mayAdmit,
+  onSettled,
+}: {
+  h: HeldEntry;
+  number: number | undefined;
+  mayAdmit: boolean;
+  onSettled: (() => void) | undefined;
+}) {
   const words = useWords();
   const zone = useZone();
   const { t, tCode, has } = words;
   const say = wording(words, { label: () => null, unit: () => null });
-  const { sender, sent } = useSend(h.job ?? '', null, {});
+  const { sender, sent } = useSend(h.job ?? '', null, {}, onSettled);
   const busy = sent.state.kind === 'sending';
+  const { here, state } = useOutbox();
+  const box = here.kind === 'open' ? here.outbox : null;
+  const told = useRef(false);
+  useEffect(() => {
+    // The server's word settles it, not the writing.
+    if (!onSettled || told.current || !sent.written.some((id) => box?.answerTo(id))) return;
+    told.current = true;
+    onSettled();
+  }, [onSettled, box, sent.written, state.waiting]);
   const admit = () => h.entry && void sender.send('entry-admitted', { entry: h.entry });
   const aside = () => void sender.request('/api/held', { digest: h.digest });
   return (

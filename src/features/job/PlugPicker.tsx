@@ -7,7 +7,7 @@ import { BUTTON, FIELD } from '@/ui/classes';
 import { ConnectorFace } from '@/ui/ConnectorFace';
 import { useBusy, useJob } from './JobContext';
 import type { Said } from './said';
-import { uploadPhoto } from './uploadPhoto';
+import { useKeepPhoto } from './photos/PhotoSource';
 
 type Save = (said: readonly Said[]) => Promise<boolean>;
 
@@ -127,10 +127,11 @@ function UnknownPlug({ facts, onSave }: { facts: readonly FactView[]; onSave: Sa
   const [text, setText] = useState('');
   const [photo, setPhoto] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
+  const keep = useKeepPhoto();
   const take = async (event: ChangeEvent<HTMLInputElement>) => {
     const file = event.target.files?.[0];
     if (!file) return;
-    const outcome = await uploadPhoto(file);
+    const outcome = await keep(file);
     if ('fault' in outcome) return setFault(tCode(`photo.fault.${outcome.fault}`));
     setFault(null);
     setPhoto(outcome.id);

@@ -21,11 +21,14 @@ export async function preparedPhoto(file: Blob): Promise<{ id: string; bytes: Ar
   return { id, bytes };
 }
 
-/** Makes a picture smaller, names it by its hash and sends it. */
-export async function uploadPhoto(file: File): Promise<{ id: string } | { fault: string }> {
-  const prepared = await preparedPhoto(file);
-  if (!prepared) return { fault: 'no-picture' };
-  const { id, bytes } = prepared;
+/** Sends a picture to the server. */
+export async function sentPhoto({
+  id,
+  bytes,
+}: {
+  readonly id: string;
+  readonly bytes: ArrayBuffer;
+}): Promise<{ id: string } | { fault: string }> {
   try {
     const answer = await fetch(`/api/photos?id=${id}`, {
       method: 'POST',

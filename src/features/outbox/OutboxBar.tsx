@@ -1,14 +1,12 @@
 'use client';
 import { usePathname } from 'next/navigation';
 import { useLayoutEffect, useRef, useState } from 'react';
-import type { Waiting } from '@/device';
 import { BUTTON } from '@/ui/classes';
 import { Link } from '@/ui/Link';
 import { WarningMark } from '@/ui/marks';
 import { useWords, useZone } from '@/ui/WordsContext';
 import { useOutbox } from './OutboxProvider';
-
-/** *Setting*: an entry that is on its way is not spoken of before so long, ms. */
+import { WaitingList } from './WaitingList';
 
 /**
  * What this device has not been rid of: how many entries wait and why, each with its state. Silent while all is
@@ -16,7 +14,7 @@ import { useOutbox } from './OutboxProvider';
  */
 export function OutboxBar({ held }: { held: number }) {
   const { me, here, state } = useOutbox();
-  const { t, tCode, has, locale } = useWords();
+  const { t, locale } = useWords();
   const path = usePathname();
   const timeZone = useZone();
   const clock = (at: string) =>
@@ -39,20 +37,6 @@ export function OutboxBar({ held }: { held: number }) {
   });
 
   const names = [...new Set(others.map((w) => w.name))];
-  const why = (w: Waiting) =>
-    w.notTaken !== null
-      ? has(`refused.${w.notTaken}`)
-        ? tCode(`refused.${w.notTaken}`)
-        : t('refused.other', { code: w.notTaken })
-      : w.user !== me?.user
-        ? t('outbox.waits-for', { name: w.name })
-        : state.signedOut
-          ? t('outbox.state.signed-out')
-          : state.sending
-            ? t('outbox.state.sending')
-            : state.silentSinceMs !== null
-              ? t('outbox.state.silent')
-              : t('outbox.state.written');
   return (
     <div
       ref={bar}
@@ -112,30 +96,9 @@ export function OutboxBar({ held }: { held: number }) {
               )
             )}
           </div>
-          {shown && (
-            <ul className="mt-2 max-h-56 overflow-y-auto border-t border-line pt-1 text-sm">
-              {state.waiting.map((w) => (
-                <li key={w.id} className="flex flex-wrap gap-x-4 py-0.5" data-waiting={w.id}>
-                  <span className="font-mono">{clock(w.writtenAt)}</span>
-                  <b>{tCode(`event.${w.entry.type}`)}</b>
-                  <span className="min-w-0 flex-1 truncate">{gist(w)}</span>
-                  <span className={w.notTaken === null ? 'text-soft' : 'text-plum'}>{why(w)}</span>
-                </li>
-              ))}
-            </ul>
-          )}
+          {shown && <WaitingList className="mt-2 max-h-56 overflow-y-auto border-t border-line pt-1" />}
         </div>
       )}
     </div>
   );
-}
-
-/** The first words of an entry that a person would know it by. */
-function gist({ entry }: Waiting): string {
-  const body = entry.body as Readonly<Record<string, unknown>>;
-  const named = ['words', 'key', 'step', 'plug', 'part', 'matter', 'check', 'item', 'position', 'lamp'];
-  return named
-    .flatMap((k) => (typeof body[k] === 'string' && body[k] !== '' ? [body[k]] : []))
-    .slice(0, 2)
-    .join(' · ');
 }

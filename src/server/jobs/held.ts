@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { and, count, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
-import { type EntryFault, isKeepable } from '@/core/job';
+import { type EntryFault, type HeldEntry, isKeepable } from '@/core/job';
 import { type Actor, may } from '../access';
 import type { Database, Transaction } from '../db/connection';
 import { heldEntry, user } from '../db/schema';
@@ -75,28 +75,17 @@ function namesIn(raw: string): { id: string | null; job: string | null; type: st
   return { id: name('id'), job: name('job'), type: name('type') };
 }
 
-export interface HeldLine {
-  readonly digest: string;
-  readonly job: string | null;
-  readonly type: string | null;
-  readonly entry: string | null;
-  readonly why: HeldWhy;
-  readonly faults: readonly EntryFault[];
-  readonly by: string;
-  readonly heldAt: string;
-  /** A lead can let it in as it is. */
-  readonly admissible: boolean;
-  /** As it came, cut for showing. */
-  readonly raw: string;
-}
-
-/** Entries that are held: a lead sees everybody's, others their own. Newest first. */
-export async function heldEntries(db: Database, actor: Actor): Promise<readonly HeldLine[]> {
+/** Entries that are held: a lead sees everybody's, others their own and those of who works beside them. Newest first. */
+export async function heldEntries(
+  db: Database,
+  actor: Actor,
+  others: readonly string[] = [],
+): Promise<readonly HeldEntry[]> {
   const rows = await db
     .select({ held: heldEntry, name: user.name })
     .from(heldEntry)
     .innerJoin(user, eq(user.id, heldEntry.userId))
-    .where(openFor(actor))
+    .where(openFor(actor, others))
     .orderBy(desc(heldEntry.heldAt), desc(heldEntry.digest))
     .limit(LISTED_MAX);
   return rows.map(({ held: h, name }) => ({
@@ -104,7 +93,7 @@ export async function heldEntries(db: Database, actor: Actor): Promise<readonly 
     job: h.jobId,
     type: h.type,
     entry: h.entryId,
-    why: h.why as HeldWhy,
+    why: h.why,
     faults: h.faults,
     by: name,
     heldAt: h.heldAt.toISOString(),
@@ -119,11 +108,11 @@ export async function heldCount(db: Database, actor: Actor): Promise<number> {
   return row?.n ?? 0;
 }
 
-const openFor = (actor: Actor) =>
+const openFor = (actor: Actor, others: readonly string[] = []) =>
   and(
     eq(heldEntry.shopId, actor.shopId),
     isNull(heldEntry.settled),
-    may(actor.role, 'admit-entry') ? undefined : eq(heldEntry.userId, actor.userId),
+    may(actor.role, 'admit-entry') ? undefined : inArray(heldEntry.userId, [actor.userId, ...others]),
   );
 
 /** Puts a held entry aside: it is kept, and nobody is asked about it any more. A lead may, and its author. */

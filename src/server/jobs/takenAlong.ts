@@ -7,6 +7,7 @@ import type { Database } from '../db/connection';
 import { catalogue, job, vehicle } from '../db/schema';
 import { OWN_CATALOGUE } from '../shelf/loadShelf';
 import { actorsOn, deviceOf, devicePerson } from '../devices/devices';
+import { heldEntries } from './held';
 import { newestInWork } from './jobLists';
 
 /** *Settings*: days whose booked jobs a device takes along, and how many of the newest besides. */
@@ -40,6 +41,7 @@ export async function takenAlong(
           .innerJoin(vehicle, and(eq(vehicle.shopId, job.shopId), eq(vehicle.id, job.vehicleId)))
           .leftJoin(catalogue, and(eq(catalogue.shopId, job.shopId), eq(catalogue.id, OWN_CATALOGUE)))
           .where(and(eq(job.shopId, actor.shopId), inArray(job.id, ids)));
+  const held = await heldEntries(db, actor, [...people.keys()]);
   const startsAt = new Map([...bookings].reverse().map((b) => [b.job, b.startsAt]));
   return {
     me: devicePerson(actor),
@@ -52,5 +54,6 @@ export async function takenAlong(
       shelf: r.shelf ?? 0,
       startsAt: startsAt.get(r.id) ?? null,
     })),
+    held,
   };
 }

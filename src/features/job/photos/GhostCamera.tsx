@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import { useJob } from '../JobContext';
+import { Picture } from './Picture';
 
 /**
  * The camera with the photo of before shown through it, so that the second of a pair has the same frame. Where the browser
@@ -49,9 +50,8 @@ export function GhostCamera({ before, onShot }: { before: string; onShot: (pictu
           muted
           className={state === 'live' ? 'block w-full' : 'hidden'}
         />
-        {/* eslint-disable-next-line @next/next/no-img-element */}
-        <img
-          src={`/api/photos/${before}`}
+        <Picture
+          photo={before}
           alt={words.t('photo.before')}
           className={state === 'live' ? 'absolute inset-0 size-full object-cover opacity-40' : 'block w-full'}
         />

@@ -78,7 +78,7 @@ export function MarksEditor({
         {t(kind !== 'arrow' ? 'photo-mark.tap' : tail ? 'photo-mark.tap-point' : 'photo-mark.tap-tail')}
       </p>
       <button type="button" className="cursor-crosshair" onClick={place} data-mark-here>
-        <PhotoView src={`/api/photos/${photo}`} alt={alt} marks={drawn} />
+        <PhotoView photo={photo} alt={alt} marks={drawn} />
       </button>
       <div className="flex flex-wrap gap-3">
         <button type="button" className={BUTTON.main} onClick={() => void save()} data-marks-save>

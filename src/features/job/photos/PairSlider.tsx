@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { useJob } from '../JobContext';
+import { Picture } from './Picture';
 
 /** Before and after in one frame: the slider uncovers one over the other. */
 export function PairSlider({ before, after }: { before: string; after: string }) {
@@ -9,12 +10,9 @@ export function PairSlider({ before, after }: { before: string; after: string })
   return (
     <figure className="grid gap-2" data-pair={share}>
       <div className="relative overflow-hidden border border-line bg-sunk">
-        {/* Our own server’s pictures, with the session. */}
-        {/* eslint-disable-next-line @next/next/no-img-element */}
-        <img src={`/api/photos/${after}`} alt={words.t('photo.after')} className="block w-full" />
-        {/* eslint-disable-next-line @next/next/no-img-element */}
-        <img
-          src={`/api/photos/${before}`}
+        <Picture photo={after} alt={words.t('photo.after')} className="block w-full" />
+        <Picture
+          photo={before}
           alt={words.t('photo.before')}
           className="absolute inset-0 size-full object-cover"
           style={{ clipPath: `inset(0 ${100 - share}% 0 0)` }}

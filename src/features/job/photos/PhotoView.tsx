@@ -1,25 +1,24 @@
 'use client';
 import type { PhotoMark } from '@/core/job';
+import { Picture } from './Picture';
 
 const percent = (share: number) => `${share * 100}%`;
 
 /** A photo with what was drawn on it. Marks keep their size whatever the photo's. */
 export function PhotoView({
-  src,
+  photo,
   alt,
   marks,
   className = '',
 }: {
-  src: string;
+  photo: string;
   alt: string;
   marks: readonly PhotoMark[];
   className?: string;
 }) {
   return (
     <span className={`relative block overflow-hidden border border-line bg-sunk ${className}`}>
-      {/* The picture comes from our own server with the session; an image service has nothing to add. */}
-      {/* eslint-disable-next-line @next/next/no-img-element */}
-      <img src={src} alt={alt} className="block w-full" loading="lazy" />
+      <Picture photo={photo} alt={alt} className="block w-full" />
       <Marks marks={marks} />
     </span>
   );

@@ -27,11 +27,7 @@ export function StepPhotos({ line }: { line: StepLine }) {
               onClick={() => setOpen(p.event)}
               data-photo-open={p.photo}
             >
-              <PhotoView
-                src={`/api/photos/${p.photo}`}
-                alt={altOf(p, words.t('photo.alt'))}
-                marks={p.marks}
-              />
+              <PhotoView photo={p.photo} alt={altOf(p, words.t('photo.alt'))} marks={p.marks} />
               {p.before && <span className="text-sm text-soft">{words.t('photo.pair')}</span>}
             </button>
           </li>
@@ -62,11 +58,7 @@ function Shown({ photo, onDone }: { photo: JobPhoto; onDone: () => void }) {
       {photo.before ? (
         <PairSlider before={photo.before} after={photo.photo} />
       ) : (
-        <PhotoView
-          src={`/api/photos/${photo.photo}`}
-          alt={altOf(photo, words.t('photo.alt'))}
-          marks={photo.marks}
-        />
+        <PhotoView photo={photo.photo} alt={altOf(photo, words.t('photo.alt'))} marks={photo.marks} />
       )}
       <p className="text-sm text-soft">{[photo.words, view.names[photo.by]].filter(Boolean).join(' · ')}</p>
       <button
