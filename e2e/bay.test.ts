@@ -152,6 +152,14 @@ describe('the bay view', () => {
     await (await page.find('[data-aside-open=photo] input[type=file]', 'there')).sendKeys(file);
     await page.seeText('Kept on this device');
     await page.seeText('1 photo');
+    // It is seen here before any server has it.
+    await page.waitFor(
+      () =>
+        page.driver.executeScript<boolean>(
+          'const i = document.querySelector("[data-step-photos] img"); return i !== null && i.src.startsWith("blob:") && i.complete && i.naturalWidth > 0',
+        ),
+      'the photo is not to be seen',
+    );
     await bay.join();
     const photo = (await standing(8))?.reading.record.photos.at(-1)?.body.photo ?? '';
     const status = await page.driver.executeScript<number>(
@@ -160,6 +168,37 @@ describe('the bay view', () => {
     );
     expect(status).toBe(200);
     rmSync(folder, { recursive: true, force: true });
+  });
+
+  it('what is held is seen at the vehicle, and settled there by who may', async () => {
+    const job = (await standing(8))?.id;
+    const sent = await page.driver.executeAsyncScript<string>(
+      `const done = arguments[arguments.length - 1];
+       fetch('/api/events', { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ events: [{
+         id: '01900000-0000-7000-8000-00000000000b', job: arguments[0], type: 'item-closed', v: 1, at: new Date().toISOString(),
+         device: 'd', deviceSeq: 1, body: { item: 'x', how: 'handed-over', words: 'written down' } }] }) })
+         .then((r) => r.text()).then(done)`,
+      job,
+    );
+    expect(sent).toContain('"outcome":"held"');
+    await page.go('/bay');
+    await page.find('[data-bay=board]');
+    await page.seeText('1 held');
+    // It is here without a network too, as it was heard last.
+    await bay.network(false);
+    await page.go('/bay');
+    await page.seeText('1 held');
+    await bay.network(true);
+    await bay.click('[data-net]');
+    await page.find('[data-kept-sheet] [data-held="not-allowed"]');
+    expect(await page.axe()).toEqual([]);
+    // A technician lets nothing in, and may put aside what is their own.
+    expect(await page.driver.findElements({ xpath: '//button[text()="Let it in"]' })).toEqual([]);
+    await (await page.named('button', 'Put aside')).click();
+    await page.gone('[data-held]');
+    await page.press(Key.ESCAPE);
+    await bay.click('[data-bay-job="8"]');
+    await page.find('[data-step]');
   });
 
   it('every stage that is worked at the vehicle stands at 390 pixels without sideways scrolling', async () => {

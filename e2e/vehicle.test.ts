@@ -4,6 +4,8 @@ import path from 'node:path';
 import { Key, Origin } from 'selenium-webdriver';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { and, eq } from 'drizzle-orm';
+import { catalogueRow, learntStep } from '@/server/db/schema';
 import type { RunningApp } from './support/app';
 import { openPage, type Page } from './support/browser';
 import { startDemoApp } from './support/demoApp';
@@ -73,6 +75,39 @@ describe('Strip and Mount on the desk', () => {
     await page.find('[data-arrange=plan]');
     expect(await orderOf()).toEqual(before);
     expect(await page.axe()).toEqual([]);
+  });
+
+  it('the steps of two are shared out by hand, and left to the plan again', async () => {
+    const job = await standing(16);
+    await page.go(`/jobs/${job?.id}/strip`);
+    await page.find('[data-ahead]');
+    await page.driver.executeScript('document.querySelector("[data-ahead]").open = true');
+    const bar = await page.find('[data-crew-bar="lamp-plug@headlamp.front.left"]');
+    const who = () => page.attribute('[data-crew-bar="lamp-plug@headlamp.front.left"]', 'data-crew-who');
+    const before = await who();
+    await bar.sendKeys(before === '0' ? Key.ARROW_DOWN : Key.ARROW_UP);
+    await page.waitFor(async () => (await who()) !== before, 'the bar stayed where it was');
+    await page.find('[data-shared]');
+    const shared = await comes(16, (j) => {
+      const wish = j?.reading.strip.shared.out ?? [];
+      return wish.find((w) => w.id === 'lamp-plug@headlamp.front.left' && String(w.who) !== before);
+    });
+    expect(shared?.who).toBe(before === '0' ? 1 : 0);
+    // By hand: over half a row it is the other's again.
+    const moved = await page.find('[data-crew-bar="lamp-plug@headlamp.front.left"]');
+    const far = before === '0' ? -46 : 46;
+    await page.driver
+      .actions()
+      .move({ origin: moved })
+      .press()
+      .move({ origin: Origin.POINTER, x: 0, y: far / 2 })
+      .move({ origin: Origin.POINTER, x: 0, y: far / 2 })
+      .release()
+      .perform();
+    await page.waitFor(async () => (await who()) === before, 'dragging did nothing');
+    expect(await page.axe()).toEqual([]);
+    await (await page.named('button', 'As the plan has it')).click();
+    await page.gone('[data-shared]');
   });
 
   it('one lamp of a pair stays as the reference; what else would be cheap now is told', async () => {
@@ -190,6 +225,40 @@ describe('a step sheet by screens alone', () => {
     expect(await page.axe()).toEqual([]);
     await click('main form button[type=submit]');
     await page.seeText('Saved as revision 2');
+  });
+
+  it('what the shop’s jobs took is offered as an edit, taken over, and saved', async () => {
+    // Three jobs that took 9 minutes for a step of the sheet that says less.
+    const ids = await Promise.all([2, 3, 4].map(async (n) => (await standing(n))?.id ?? ''));
+    await app.db.insert(learntStep).values(
+      ids.map((jobId) => ({
+        shopId: 'saltpan',
+        jobId,
+        sheet: 'packet-tail',
+        step: 'lamp-out',
+        position: 'tail.rear.left',
+        way: 'out' as const,
+        outcome: 'done' as const,
+        minutes: 9,
+        fasteners: {},
+        lockedAt: new Date(),
+      })),
+    );
+    await page.go('/shelf/step-sheet/packet-tail');
+    await page.find('[data-offers="1"]');
+    expect(await page.axe()).toEqual([]);
+    await click('[data-take-over=minutes]');
+    await click('main form button[type=submit]');
+    await page.seeText('Saved as revision 2');
+    const [row] = await app.db
+      .select()
+      .from(catalogueRow)
+      .where(and(eq(catalogueRow.id, 'packet-tail'), eq(catalogueRow.rev, 2)));
+    const steps = (row?.body as { steps: readonly { id: string; minutes: number }[] }).steps;
+    const minutes = steps.find((s) => s.id === 'lamp-out')?.minutes ?? 0;
+    // Drawn towards the nine that it took, not all the way: the sheet weighs in.
+    expect(minutes).toBeGreaterThan(2);
+    expect(minutes).toBeLessThanOrEqual(9);
   });
 
   it('a way that was gone is kept as the shop’s own', async () => {

@@ -48,6 +48,7 @@ const CODED = [
   ['source', 'said-by'],
   ['symptom', 'symptom'],
   ['school', 'feed'],
+  ['part', 'set-up-part'],
 ] as const;
 
 /** Facts that are lists of codes, with the words of each. */

@@ -27,6 +27,7 @@ const OF_THE_STEP: ReadonlySet<EventType> = new Set([
   'breakage-noted',
   'change-noted',
   'steps-arranged',
+  'crew-arranged',
   'side-kept',
   'void',
 ]);

@@ -12,5 +12,27 @@ declare module '../kernel/reason' {
     'sweep-of-one': { readonly does: string };
     'flasher-share': { readonly share: number };
     'rule-needs-figure': { readonly kind: string; readonly figure: string };
+    'set-up-open': { readonly part: SetUpPart };
+    'set-up-differs': { readonly part: SetUpPart; readonly one: string; readonly other: string };
+    'set-up-distance': { readonly mm: number };
+    'set-up-volts': { readonly volts: number; readonly systemV: number };
+    'meter-past-date': { readonly meter: string; readonly to: string };
+    'light-apparent': { readonly m: number };
   }
 }
+
+/** A part of the set-up that light is read in. */
+export const SET_UP_PARTS = [
+  'place',
+  'distance',
+  'square',
+  'load',
+  'levellingZero',
+  'engine',
+  'volts',
+  'minutes-lit',
+  'meter',
+  'stray',
+  'otherScreened',
+] as const;
+export type SetUpPart = (typeof SET_UP_PARTS)[number];

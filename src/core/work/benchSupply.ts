@@ -6,7 +6,8 @@ import type { StatePart } from './types';
 /** What a vehicle's own power is: a lamp at a bench supply needs neither. */
 const POWER: readonly string[] = ['battery', 'ignition'];
 
-const ownPower = (needs: StatePart): boolean => needs.battery === 'connected' || needs.ignition === 'on';
+/** An ignition that nothing switches is another fault: that is the sheet's, not the power's. */
+const ownPower = (needs: StatePart): boolean => needs.battery === 'connected';
 
 /** A test whose lamp is fed by a bench supply at its own plug, the vehicle left without power. */
 const onBench = (s: WorkStep): WorkStep => ({

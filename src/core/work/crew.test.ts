@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { seededRandom } from '../kernel/seededRandom';
-import { type CrewPlan, crewPlan, type CrewTask } from './crew';
+import { crewAsWished, type CrewBar, type CrewPlan, crewPlan, type CrewTask, type CrewWish } from './crew';
 
 const task = (id: string, minutes: number, more: Partial<CrewTask> = {}): CrewTask => ({
   id,
@@ -119,4 +119,77 @@ describe('a plan for two', () => {
       expect(plan.makespanMin).toBeLessThanOrEqual(240 * 1.1);
     },
   );
+});
+
+describe('the work of two as somebody wants it', () => {
+  const bars = (tasks: readonly CrewTask[], wishes: readonly CrewWish[]) =>
+    Object.fromEntries(
+      crewAsWished(tasks, wishes).bars.map((b) => [b.id, [b.who.join(''), b.fromMin, b.toMin].join(' ')]),
+    );
+
+  it('a step goes to the person and into the turn that is wanted; the others fill up', () => {
+    const tasks = [task('a', 4), task('b', 3), task('c', 2)];
+    expect(bars(tasks, [])).toEqual({ a: '0 0 4', b: '1 0 3', c: '1 3 5' });
+    expect(
+      bars(tasks, [
+        { id: 'c', who: 0 },
+        { id: 'a', who: 0 },
+      ]),
+    ).toEqual({ c: '0 0 2', a: '0 2 6', b: '1 0 3' });
+  });
+
+  it('waits for what it waits for, though it was wanted first; two hands are two whatever is wished', () => {
+    const tasks = [task('a', 4), task('b', 3, { after: ['a'] }), task('c', 2, { people: 2 })];
+    expect(
+      bars(tasks, [
+        { id: 'b', who: 1 },
+        { id: 'c', who: 1 },
+      ]),
+    ).toEqual({ a: '0 2 6', b: '1 6 9', c: '01 0 2' });
+  });
+
+  it('law: whatever is wished, no step before what it waits for, nobody at two things, one at a time where there is room for one', () => {
+    const arb = fc.array(
+      fc.record({
+        minutes: fc.integer({ min: 1, max: 9 }),
+        people: fc.constantFrom(1 as const, 2 as const),
+        alone: fc.constantFrom(null, 'under'),
+        after: fc.array(fc.nat(7), { maxLength: 2 }),
+        who: fc.constantFrom(0 as const, 1 as const, null),
+        turn: fc.nat(100),
+      }),
+      { maxLength: 8 },
+    );
+    fc.assert(
+      fc.property(arb, (rows) => {
+        const tasks = rows.map((r, i) =>
+          task(`t${i}`, r.minutes, {
+            people: r.people,
+            alone: r.alone,
+            after: r.after.filter((a) => a < i).map((a) => `t${a}`),
+          }),
+        );
+        const wishes = rows
+          .map((r, i) => ({ id: `t${i}`, who: r.who, turn: r.turn }))
+          .filter((w): w is { id: string; who: 0 | 1; turn: number } => w.who !== null)
+          .sort((a, b) => a.turn - b.turn);
+        const plan = crewAsWished(tasks, wishes);
+        const at = new Map(plan.bars.map((b) => [b.id, b]));
+        expect(at.size).toBe(tasks.length);
+        const apart = (list: readonly CrewBar[]) =>
+          list.every((a, i) => list.every((b, j) => i === j || a.toMin <= b.fromMin || b.toMin <= a.fromMin));
+        for (const t of tasks) {
+          const bar = at.get(t.id);
+          for (const a of t.after) expect(at.get(a)?.toMin).toBeLessThanOrEqual(bar?.fromMin ?? -1);
+          const wish = wishes.find((w) => w.id === t.id);
+          if (wish && t.people === 1) expect(bar?.who).toEqual([wish.who]);
+        }
+        for (const who of [0, 1] as const)
+          expect(apart(plan.bars.filter((b) => b.who.includes(who)))).toBe(true);
+        const under = new Set(tasks.filter((t) => t.alone !== null).map((t) => t.id));
+        expect(apart(plan.bars.filter((b) => under.has(b.id)))).toBe(true);
+      }),
+      { seed: 5, numRuns: 150 },
+    );
+  });
 });

@@ -64,17 +64,52 @@ export function crewPlan(
     if (endOf(bars) > endOf(best) + 1e-9) continue;
     [order, best] = [next, bars];
   }
-  const makespanMin = endOf(best);
+  return planOf(list, best, tails);
+}
+
+/** What bars come to. */
+function planOf(
+  list: readonly CrewTask[],
+  bars: readonly CrewBar[],
+  tails: ReadonlyMap<string, number>,
+): CrewPlan {
+  const makespanMin = endOf(bars);
   const busy = (who: 0 | 1) =>
-    best.filter((b) => b.who.includes(who)).reduce((sum, b) => sum + b.toMin - b.fromMin, 0);
+    bars.filter((b) => b.who.includes(who)).reduce((sum, b) => sum + b.toMin - b.fromMin, 0);
   return {
-    bars: [...best].sort((a, b) => a.fromMin - b.fromMin || (a.who[0] ?? 0) - (b.who[0] ?? 0)),
+    bars: [...bars].sort((a, b) => a.fromMin - b.fromMin || (a.who[0] ?? 0) - (b.who[0] ?? 0)),
     makespanMin,
-    boundMin: Math.min(boundMin, makespanMin),
+    boundMin: Math.min(crewBound(list, tails), makespanMin),
     aloneMin: list.reduce((sum, t) => sum + t.minutes, 0),
     critical: criticalChain(list, tails),
     idleMin: [makespanMin - busy(0), makespanMin - busy(1)],
   };
+}
+
+/** A step that somebody wants one of the two to do, in this turn. */
+export interface CrewWish {
+  readonly id: string;
+  readonly who: 0 | 1;
+}
+
+/**
+ * The plan for two as somebody wants it: the named steps in their turn, each by its person, as early as people, place and
+ * what they wait for let; all others where they are soonest done. Nothing that a step waits for is passed over: a wish that
+ * comes too early is done once it can be. A step for two is for both whatever is wished.
+ */
+export function crewAsWished(tasks: readonly CrewTask[], wishes: readonly CrewWish[]): CrewPlan {
+  const known = new Set(tasks.map((t) => t.id));
+  const list = tasks.map((t) => ({ ...t, after: t.after.filter((id) => known.has(id)) }));
+  const tails = longestTails(list);
+  const turn = new Map(wishes.map((w, i) => [w.id, i]));
+  const who = new Map(wishes.map((w) => [w.id, w.who]));
+  const named = list
+    .filter((t) => turn.has(t.id))
+    .sort((a, b) => (turn.get(a.id) ?? 0) - (turn.get(b.id) ?? 0));
+  const others = list
+    .filter((t) => !turn.has(t.id))
+    .sort((a, b) => (tails.get(b.id) ?? 0) - (tails.get(a.id) ?? 0));
+  return planOf(list, laid(list, [...named, ...others], who), tails);
 }
 
 const endOf = (bars: readonly CrewBar[]): number => Math.max(0, ...bars.map((b) => b.toMin));
@@ -123,7 +158,11 @@ interface Span {
 }
 
 /** Lays steps out in an order of urgency: each as early as it can be, once all that it waits for is laid. */
-function laid(tasks: readonly CrewTask[], order: readonly CrewTask[]): readonly CrewBar[] {
+function laid(
+  tasks: readonly CrewTask[],
+  order: readonly CrewTask[],
+  wanted: ReadonlyMap<string, 0 | 1> = new Map(),
+): readonly CrewBar[] {
   const bars = new Map<string, CrewBar>();
   const people: [Span[], Span[]] = [[], []];
   const places = new Map<string, Span[]>();
@@ -133,7 +172,7 @@ function laid(tasks: readonly CrewTask[], order: readonly CrewTask[]): readonly 
     if (!task) break;
     const ready = Math.max(0, ...task.after.map((id) => bars.get(id)?.toMin ?? 0));
     const place = task.alone === null ? [] : (places.get(task.alone) ?? []);
-    const { from, who } = earliest(task, ready, people, place);
+    const { from, who } = earliest(task, ready, people, place, wanted.get(task.id) ?? null);
     const span = { from, to: from + task.minutes };
     for (const w of who) people[w].push(span);
     if (task.alone !== null) places.set(task.alone, [...place, span]);
@@ -149,6 +188,7 @@ function earliest(
   ready: number,
   people: readonly [readonly Span[], readonly Span[]],
   place: readonly Span[],
+  wanted: 0 | 1 | null,
 ): { readonly from: number; readonly who: readonly (0 | 1)[] } {
   const free = (spans: readonly Span[], at: number) =>
     spans.every((s) => s.to <= at + 1e-9 || s.from >= at + task.minutes - 1e-9);
@@ -157,8 +197,10 @@ function earliest(
     .sort((a, b) => a - b);
   for (const at of moments) {
     if (!free(place, at)) continue;
-    const here = ([0, 1] as const).filter((w) => free(people[w], at));
+    const here = ([0, 1] as const)
+      .filter((w) => task.people === 2 || wanted === null || w === wanted)
+      .filter((w) => free(people[w], at));
     if (here.length >= task.people) return { from: at, who: task.people === 2 ? [0, 1] : [here[0] ?? 0] };
   }
-  return { from: moments.at(-1) ?? ready, who: task.people === 2 ? [0, 1] : [0] };
+  return { from: moments.at(-1) ?? ready, who: task.people === 2 ? [0, 1] : [wanted ?? 0] };
 }

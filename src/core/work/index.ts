@@ -3,7 +3,7 @@ export { type Ordering, type Orderable } from './order';
 export { type PlanWish, stripPlan, stuckSteps, type StripPlan } from './plan';
 export { type SheetUse, type WorkStep } from './placed';
 export { type ArrangeFault } from './arrange';
-export { type CrewBar, type CrewPlan, crewPlan } from './crew';
+export { crewAsWished, type CrewBar, type CrewPlan, crewPlan, type CrewWish } from './crew';
 export { crewOf, trayOf } from './crewOf';
 export { zoneArea, zoneView } from './zoneView';
 export { type DrawnPoint, pointOn, pullOn, stepPoints } from './stepPoints';

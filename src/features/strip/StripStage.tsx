@@ -43,7 +43,7 @@ function StepStage({ way }: { way: 'out' | 'back' }) {
   const positions = strip.uses.flatMap((u) => u.positions);
   return (
     <>
-      <main className="flex min-w-0 flex-col gap-3 px-6 py-4 lg:overflow-hidden">
+      <main className="relative flex min-w-0 flex-col gap-3 px-6 py-4 lg:overflow-y-auto">
         <header className="flex flex-wrap items-baseline justify-between gap-x-4">
           <h2 className="text-2xl first-letter:uppercase">
             {positions.length > 0
@@ -75,7 +75,7 @@ function StepStage({ way }: { way: 'out' | 'back' }) {
         <AddedSteps way={way} />
         {lines.length > 1 && <Ahead lines={lines} />}
         {line && (
-          <div className="grid min-h-0 flex-1 items-stretch gap-5 md:grid-cols-[17rem_1fr]">
+          <div className="grid min-h-0 flex-1 items-stretch gap-5 md:grid-cols-[17rem_1fr] lg:min-h-96">
             <StepList
               lines={lines}
               current={line}

@@ -28,7 +28,9 @@ export function LegRoutes({ candidate, data }: { candidate: FeedCandidate; data:
               {route.points.map((p, i) => (
                 <li key={p.id}>
                   {i > 0 && <span className="text-soft">{arrow(route, i, tCode)}</span>} {words.prose(p.name)}
-                  {p.kind !== 'open' && <span className="text-soft"> ({tCode(`waypoint.${p.kind}`)})</span>}
+                  {(p.kind === 'grommet' || p.kind === 'tube') && (
+                    <span className="text-soft"> ({tCode(`waypoint.${p.kind}`)})</span>
+                  )}
                 </li>
               ))}
             </ol>

@@ -106,7 +106,7 @@ it('a measured leg goes before the estimate', async () => {
   await send('wire-decided', { swap: 'heads', matter: `route/${HR}`, choice: '4150', after: [] });
   const tap = (await load()).check.feeds[0]?.candidates.find((c) => c.id === 'slot:cabin/F19/tap');
   expect(tap?.legs.map((l) => [l.position, l.known])).toEqual([
-    [HL, 'estimated'],
+    [HL, 'routed'],
     [HR, 'measured'],
   ]);
 });

@@ -41,6 +41,7 @@ import { breakageNoted } from './breakageNoted';
 import { changeNoted } from './changeNoted';
 import { sideKept } from './sideKept';
 import { stepLooked } from './stepLooked';
+import { crewArranged } from './crewArranged';
 import { stepsArranged } from './stepsArranged';
 import { workPaused } from './workPaused';
 import { swapOpened } from './swapOpened';
@@ -89,6 +90,7 @@ export const EVENT_KINDS = {
   'step-added': stepAdded,
   'drop-read': dropRead,
   'step-looked': stepLooked,
+  'crew-arranged': crewArranged,
   'steps-arranged': stepsArranged,
   'side-kept': sideKept,
   'work-paused': workPaused,

@@ -2,6 +2,7 @@ import { weakMapMemoize } from 'reselect';
 import { wayStep } from '../../kernel/ids';
 import {
   type ArrangeFault,
+  type CrewWish,
   fastenerBalance,
   type FastenerEntry,
   type GroupBalance,
@@ -37,6 +38,8 @@ export interface StripReading {
   } | null;
   /** Half and half: lamps that stay until the others of their swap are in. */
   readonly kept: readonly KeptSide[];
+  /** Who of two does what, in which turn, as somebody wants it; none: as the plan has it. */
+  readonly shared: Readonly<Record<'out' | 'back', readonly CrewWish[]>>;
   readonly out: readonly StepLine[];
   readonly back: readonly StepLine[];
   readonly balance: readonly GroupBalance[];
@@ -128,6 +131,7 @@ export function readStripping(
       steps: arranged.body.steps,
       fault: plan.kind === 'plan' ? plan.arrangeFault : null,
     },
+    shared: { out: sharedOf(record, 'out'), back: sharedOf(record, 'back') },
     kept: kept.map((k) => ({ ...k, possible: !keptFault })),
     out: outLines,
     back: backLines,
@@ -138,6 +142,12 @@ export function readStripping(
     lateFind: Object.fromEntries(positions.map((p) => [p, undoCost(plan, p, doneBack)])),
   };
 }
+
+const sharedOf = (record: Pick<JobRecord, 'shared'>, way: 'out' | 'back'): readonly CrewWish[] =>
+  (record.shared.get(way)?.event.body.steps ?? []).map(({ step, who }) => ({
+    id: step,
+    who: who === 'first' ? 0 : 1,
+  }));
 
 /** A step that no sheet has, because the wiring of this very job asks for it. */
 const wiringStep = ({ id, position, what, minutes, notes, consumables }: WireWork, zone: Zone): WorkStep => ({

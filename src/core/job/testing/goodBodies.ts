@@ -166,6 +166,7 @@ export const GOOD: { readonly [T in EventType]: BodyOf<T> } = {
   },
   'step-looked': { step: `lamp@${HL}`, look: 'top-mark', seen: 'yes', after: [] },
   'steps-arranged': { steps: ['bumper-off', 'grille-off'], after: [] },
+  'crew-arranged': { way: 'out', steps: [{ step: 'lamp-out', who: 'second' }], after: [] },
   'side-kept': { swap: 'heads', position: HR, after: [] },
   'work-paused': { act: 'paused' },
   'breakage-noted': {
