@@ -10,6 +10,7 @@ import { betweenFrames, tapped } from '../lamp/measure/taps';
 import { scoreOf } from './caseScore';
 import { crewOf, crewPlan } from '../work';
 import { leastOrder } from '../work/leastOrder';
+import { aimAnswer, beamAnswer } from './caseBeam';
 import { timesAnswer } from './caseTimes';
 import { fullTask } from './shorthandWork';
 import { firstCause } from '../prove';
@@ -171,6 +172,11 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
     };
   },
   times: ({ case: c }) => timesAnswer(c.times ?? {}),
+  beam: ({ case: c }) => beamAnswer(c.beam ?? {}),
+  aim: ({ case: c, job }) => {
+    const market = job.reading.facts.get('market@vehicle')?.value;
+    return aimAnswer({ ...(typeof market === 'string' ? { market } : {}), ...c.wall });
+  },
   bench: ({ job }) =>
     job.reading.checks.map((c) => ({
       swap: c.swap.id,

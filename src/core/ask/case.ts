@@ -1,4 +1,5 @@
 import type { Aim, Wish } from '../fitment';
+import type { CaseAim, CaseBeam } from './caseBeam';
 import type { Figures } from '../electric/formulas';
 import type { FeedSchool, FeedSource, HandPins } from '../harness';
 import type { AnyEvent } from '../job';
@@ -25,6 +26,8 @@ export const ANSWERS = [
   'order',
   'crew',
   'times',
+  'beam',
+  'aim',
   'bench',
   'prove',
   'diagnose',
@@ -140,6 +143,10 @@ export interface Case {
   readonly crew?: readonly CaseCrewStep[];
   /** For `times`: what steps took here, by the sheet's minutes; `fasteners`: what broke here. */
   readonly times?: CaseTimes;
+  /** For `beam`: light that was read. */
+  readonly beam?: CaseBeam;
+  /** For `aim`: a lamp before the wall. */
+  readonly wall?: CaseAim;
   readonly seen?: readonly CaseSeen[];
   readonly figures?: Partial<Figures>;
   readonly rates?: Rates;

@@ -69,6 +69,19 @@ describe('the examples of the docs', () => {
       times: { steps: { quantiles: { minutes: number }[] }[] };
     };
     expect(times.steps.map((s) => s.quantiles[0]?.minutes.toFixed(3))).toEqual(['12.599', '10.000']);
+    const { beam, aim } = example('beam') as unknown as { beam: never; aim: never };
+    expect(beam).toMatchObject({ alike: { verdict: 'unsure' }, net: { before: 240, after: 980 } });
+    expect((beam as { ratio: { value: number } }).ratio.value).toBeCloseTo(4.083, 3);
+    expect((beam as { points: { candela: number }[] }).points.map((p) => Math.round(p.candela))).toEqual([
+      7731, 7468,
+    ]);
+    // 18 mm of lean over 3 m are 0.6 %: read at −122 mm the lamp is aimed at −1.0 %, and 1 % high under its load.
+    expect(aim).toMatchObject({
+      lowerEdgeMm: 775,
+      targets: [{ band: 'low', judged: { verdict: 'set' }, underLoad: 'fails' }],
+      pitchPercent: 1,
+      glare: [{ over: true }],
+    });
     expect(example('order')).toMatchObject({ vin: { checkDigit: { passes: false } } });
     expect(example('diagnose')).toMatchObject({
       diagnose: [{ expected: { kind: 'flashing' }, first: { code: 'seen-fast' } }],
