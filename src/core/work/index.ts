@@ -19,3 +19,4 @@ export { type Timed, timedOf, timedBoth, NOT_TIMED, type WorkTime, workTime } fr
 export { type ClockMark, type RunningClock, runningClock, timings } from './timings';
 export { arrangeFault } from './arrange';
 export { type HoldPoint, holdPoint, undoCost, type UndoCost } from './lateFind';
+export { type SearchedOrder, searchTask } from './searchOrder';

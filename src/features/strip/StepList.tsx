@@ -13,6 +13,7 @@ import type { StepLine } from '@/core/job';
 import { StepMark } from '@/ui/marks';
 import { useJob } from '../job/JobContext';
 import { stepPlace, stepTitle } from '../job/stepWords';
+import { SearchOrder } from './SearchOrder';
 import type { Arranging } from './useArrange';
 
 /** Where the last place is, behind every step. */
@@ -179,6 +180,7 @@ function Arranged({ arranging, current }: { arranging: Arranging; current: strin
       <p role="status" className="mt-1 text-plum empty:hidden" data-arrange-said>
         {arranging.said}
       </p>
+      <SearchOrder />
     </div>
   );
 }
