@@ -39,6 +39,7 @@ export * from './views';
 export { freeGroups } from './views/lampGroups';
 export { plugChoices } from './views/plugChoices';
 export { alike, dropPercent, lightChanges } from './readings/lightChange';
+export { type BeamChange, type BeamRatio, eyeSpot, type LampAim } from './readings/beam';
 export type { MountLook } from './readings/mounted';
 export type { DropPoint } from './readings/drops';
 export { type HandJoint, holds as jointHolds } from './readings/handJoints';

@@ -1,20 +1,47 @@
 'use client';
 import { dropPercent, lightChanges, type ReleaseDocument } from '@/core/job';
+import { BeamPicture } from '@/ui/BeamPicture';
 import { changeWords } from '@/words';
+import { aimWords, alikeWords, pictureWords, ratioWords } from '../beam/beamWords';
 import { SheetPart, useSheetWords } from './SheetFrame';
 
 /** Light before and after with its true change, and the aim: only what was measured alike is compared. */
 export function RecordLight({ doc }: { doc: ReleaseDocument }) {
   const { words, say, t } = useSheetWords(doc);
-  const { light = [], aims = [] } = doc.records ?? {};
-  if (light.length + aims.length === 0) return null;
+  const { light = [], aims = [], changes: frozen, aimReads = [] } = doc.records ?? {};
+  if (light.length + aims.length + aimReads.length === 0) return null;
+  const ratios = frozen?.flatMap((c) => c.ratios) ?? [];
+  const found = aimReads.flatMap((a) => a.lamps);
   const before = light.filter((l) => l.when === 'before');
-  const changes = light
-    .filter((l) => l.when === 'after')
-    .flatMap((after) => before.flatMap((b) => lightChanges(b, after)));
+  // A document of before has no intervals: what it compared stands as it was.
+  const changes = frozen
+    ? []
+    : light
+        .filter((l) => l.when === 'after')
+        .flatMap((after) => before.flatMap((b) => lightChanges(b, after)));
   return (
     <SheetPart title={t('sheet.light')}>
+      {(ratios.length > 0 || found.length > 0) && (
+        <BeamPicture ratios={ratios} aims={found} words={pictureWords({ t }, say)} />
+      )}
       <ul className="text-sm">
+        {ratios.map((r) => (
+          <li key={`${r.position}/${r.point}`} className="font-semibold">
+            {ratioWords(r, { t }, say)}
+          </li>
+        ))}
+        {(frozen ?? []).flatMap((c, i) => {
+          const said = alikeWords(c, words, say);
+          return said ? [<li key={`alike/${i}`}>{said}</li>] : [];
+        })}
+        {aimReads.flatMap((a, i) => [
+          ...a.lamps.map((l) => (
+            <li key={`read/${i}/${l.position}`}>{aimWords(l, { t }, say).join('; ')}</li>
+          )),
+          <li key={`read/${i}`}>
+            {t('aim.by', { m: say.number(a.distanceMm / 1000), by: a.by, at: say.date(a.at, doc.shop.zone) })}
+          </li>,
+        ])}
         {light.map((l, i) => (
           <li key={i}>
             {t('light-read.was', {

@@ -86,6 +86,19 @@ export const record = <V>(most: number, test: (key: string, value: unknown) => b
         isRecord(v) && Object.keys(v).length <= most && Object.entries(v).every(([k, x]) => test(k, x)),
     );
 
+/** The same, where it may be left out. */
+export const maybeRecord = <V>(most: number, test: (key: string, value: unknown) => boolean) =>
+  yup
+    .mixed<Record<string, V>>()
+    .optional()
+    .test(
+      'record',
+      'wrong-type',
+      (v: unknown) =>
+        v === undefined ||
+        (isRecord(v) && Object.keys(v).length <= most && Object.entries(v).every(([k, x]) => test(k, x))),
+    );
+
 const moneyFields = {
   minor: whole(0, 1_000_000_000),
   currency: id(3).matches(/^[A-Z]{3}$/, 'malformed'),

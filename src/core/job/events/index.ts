@@ -1,3 +1,4 @@
+import { aimRead } from './aimRead';
 import { aimChecked } from './aimChecked';
 import { jobAbandoned } from './jobAbandoned';
 import { lightRead } from './lightRead';
@@ -81,6 +82,7 @@ export const EVENT_KINDS = {
   'warranty-linked': warrantyLinked,
   'light-read': lightRead,
   'aim-checked': aimChecked,
+  'aim-read': aimRead,
   'recheck-seen': recheckSeen,
   'light-timed': lightTimed,
   'light-watched': lightWatched,

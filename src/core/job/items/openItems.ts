@@ -1,3 +1,4 @@
+import { lampAims } from '../readings/beam';
 import { weakMapMemoize } from 'reselect';
 import type { Judgement, VehicleLack } from '../../fitment';
 import { type Reason, reason, factsOf } from '../../kernel/reason';
@@ -166,7 +167,7 @@ function newerItems(
 
 type CheckEntries = Pick<
   JobRecord,
-  'closings' | 'feeds' | 'decisions' | 'harnessReads' | 'lightReads' | 'aims'
+  'closings' | 'feeds' | 'decisions' | 'harnessReads' | 'lightReads' | 'aims' | 'aimReads'
 >;
 const checkEntries = part<JobRecord>()(
   'closings',
@@ -175,6 +176,7 @@ const checkEntries = part<JobRecord>()(
   'harnessReads',
   'lightReads',
   'aims',
+  'aimReads',
 );
 
 /** What one swap raises: anew only when it, or what was closed, has changed. */
@@ -197,7 +199,7 @@ const checkItems = weakMapMemoize((check: ChoiceCheck, record: CheckEntries): re
 /** Light before the old lamps come out, aim after the new ones are in: each closed by its reading. */
 function lightItems(
   { swap }: Pick<ChoiceCheck, 'swap'>,
-  record: Pick<JobRecord, 'lightReads' | 'aims'>,
+  record: Pick<JobRecord, 'lightReads' | 'aims' | 'aimReads'>,
 ): readonly RuledItem[] {
   const { positions, chosenSince, id } = swap;
   const aimed = positions.filter((p) => AIMED_ROLES.test(p));
@@ -205,8 +207,15 @@ function lightItems(
   const read = record.lightReads.get(readingOf(id, 'before'))?.event;
   const aim = record.aims.get(id)?.event;
   const measured = read && aimed.every((p) => read.body.lux[p] !== undefined);
-  const passes =
+  // What a reader of before called within stands; since then the figures are held against the rule.
+  const said =
     aim && compareEvents(aim, chosenSince) > 0 && aimed.every((p) => aim.body.lamps[p]?.within === true);
+  const figures = record.aimReads.get(id)?.event;
+  const held =
+    figures &&
+    compareEvents(figures, chosenSince) > 0 &&
+    aimed.every((p) => lampAims(figures.body).some((l) => l.position === p && l.passes));
+  const passed = figures ? (held ? figures : null) : said ? aim : null;
   return [
     {
       id: `baseline:${id}`,
@@ -220,7 +229,7 @@ function lightItems(
       origin: 'aim',
       what: reason('item-aim', { positions }),
       stage: 'prove',
-      ...(passes ? { met: { by: aim.user, at: aim.at } } : {}),
+      ...(passed ? { met: { by: passed.user, at: passed.at } } : {}),
     },
   ];
 }

@@ -1,3 +1,6 @@
+import { readingOf } from '../../kernel/ids';
+import { READ_WHEN } from '../events/lightRead';
+import { type BeamChange, beamChange, type LampAim, lampAims } from '../readings/beam';
 import type { Prose, Reason } from '../../kernel/reason';
 import type { Lamp, Money, Part } from '../../catalogue/types';
 import type { PositionKey } from '../../vehicle';
@@ -46,6 +49,15 @@ export interface ReleaseRecords {
     readonly lux: Readonly<Record<PositionKey, number>>;
     readonly distanceMm: number;
     readonly meter: string;
+    readonly by: string;
+    readonly at: string;
+  }[];
+  /** Before against after by swap, each ratio with its interval; absent: a document of before. */
+  readonly changes?: readonly BeamChange[];
+  /** Aims by their figures, held against the rule. */
+  readonly aimReads?: readonly {
+    readonly lamps: readonly LampAim[];
+    readonly distanceMm: number;
     readonly by: string;
     readonly at: string;
   }[];
@@ -153,6 +165,16 @@ export function releaseRecords(
       lux: e.body.lux,
       distanceMm: e.body.distanceMm,
       meter: e.body.meter,
+      by: nameOf(e.user),
+      at: e.at,
+    })),
+    changes: checks.flatMap(({ swap }) => {
+      const [before, after] = READ_WHEN.map((w) => record.lightReads.get(readingOf(swap.id, w))?.event.body);
+      return before && after ? [beamChange(before, after)] : [];
+    }),
+    aimReads: [...record.aimReads.values()].map(({ event: e }) => ({
+      lamps: lampAims(e.body),
+      distanceMm: e.body.distanceMm,
       by: nameOf(e.user),
       at: e.at,
     })),

@@ -144,6 +144,13 @@ export const GOOD: { readonly [T in EventType]: BodyOf<T> } = {
     meter: 'meter 2',
     after: [],
   },
+  'aim-read': {
+    swap: 'heads',
+    lamps: { [HL]: { upMm: -80, centreMm: 700, lensMm: 130 } },
+    market: 'ECE',
+    distanceMm: 7620,
+    after: [],
+  },
   'aim-checked': {
     swap: 'heads',
     lamps: { [HL]: { dropMm: 120, within: true }, [HR]: { dropMm: 118, within: true } },

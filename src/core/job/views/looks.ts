@@ -1,6 +1,7 @@
 import { readingOf } from '../../kernel/ids';
 import type { PositionKey } from '../../vehicle';
-import type { AimRead } from '../events';
+import type { AimRead, BodyOf } from '../events';
+import { type BeamChange, beamChange, glareIn, type LampAim, lampAims } from '../readings/beam';
 import type { DropPoint } from '../readings/drops';
 import type { HandJoint } from '../readings/handJoints';
 import { type MountLook, mountLooks } from '../readings/mounted';
@@ -16,6 +17,10 @@ export interface LightReadView {
   readonly lux: Readonly<Record<PositionKey, number>>;
   readonly distanceMm: number;
   readonly meter: string;
+  /** As it was written down: the rest of the set-up, the eye point. */
+  readonly body: BodyOf<'light-read'>;
+  /** What an oncoming driver gets. */
+  readonly glare: ReturnType<typeof glareIn>;
 }
 
 /** What was looked at and measured on each swap, besides bench and proof. */
@@ -35,6 +40,16 @@ export interface LooksView {
       readonly distanceMm: number;
       readonly against: string;
     } | null;
+    /** The aim by its figures, held against the rule; null: nobody has read it so. */
+    readonly aimRead: {
+      readonly event: string;
+      readonly by: string;
+      readonly at: string;
+      readonly body: BodyOf<'aim-read'>;
+      readonly lamps: readonly LampAim[];
+    } | null;
+    /** After against before; null: one of them is not there. */
+    readonly change: BeamChange | null;
     readonly watched: { readonly event: string; readonly by: string; readonly at: string } | null;
     readonly mounted: readonly MountLook[];
     readonly plugs: readonly PlugLook[];
@@ -53,19 +68,40 @@ export const looksView = perJob(({ reading }: Job): LooksView => {
     const e = record.lightReads.get(readingOf(swap, when))?.event;
     if (!e) return null;
     const { lux, distanceMm, meter } = e.body;
-    return { event: e.id, by: e.user, at: e.at, lux, distanceMm, meter };
+    return {
+      event: e.id,
+      by: e.user,
+      at: e.at,
+      lux,
+      distanceMm,
+      meter,
+      body: e.body,
+      glare: glareIn(e.body),
+    };
   };
   const last = [...record.lightReads.values()].map((l) => l.event).sort((a, b) => (a.at < b.at ? 1 : -1))[0];
   return {
     swaps: checks.map(({ swap, joints, drops }) => {
       const aim = record.aims.get(swap.id)?.event;
       const watched = watchedNow(swap, record);
+      const aimRead = record.aimReads.get(swap.id)?.event;
+      const [before, after] = [light(swap.id, 'before'), light(swap.id, 'after')];
       return {
         id: swap.id,
         positions: swap.positions,
         aimed: items.some((i) => i.id === `aim:${swap.id}`),
-        before: light(swap.id, 'before'),
-        after: light(swap.id, 'after'),
+        before,
+        after,
+        aimRead: aimRead
+          ? {
+              event: aimRead.id,
+              by: aimRead.user,
+              at: aimRead.at,
+              body: aimRead.body,
+              lamps: lampAims(aimRead.body),
+            }
+          : null,
+        change: before && after ? beamChange(before.body, after.body) : null,
         aim: aim
           ? {
               event: aim.id,

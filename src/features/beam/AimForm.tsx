@@ -1,0 +1,174 @@
+'use client';
+import { type FormEvent, useState } from 'react';
+import { looksView } from '@/core/job';
+import { LOADS } from '@/core/lamp/photometry';
+import { readLength } from '@/core/quantity';
+import { BUTTON, FIELD } from '@/ui/classes';
+import { useBusy, useJob, useSwapIn, useView } from '../job/JobContext';
+import { numberIn } from './numberIn';
+
+const MARKETS = ['ECE', 'NA'] as const;
+const NONE = { nose: '', wheelbase: '', floor: '', marked: '', promised: '', mark: '', load: '' };
+
+/** The cutoff of each lamp as it is read on the wall, with the heights that its rule goes by. Whether it passes, the rule says. */
+export function AimForm() {
+  const { job, words, say, sender } = useJob();
+  const busy = useBusy();
+  const looks = useSwapIn(useView(looksView));
+  const { t, decimal } = words;
+  const places = job.pack.family.body.places;
+  const heightOf = (key: string) => {
+    const at = places.find((p) => key === [p.position.role, p.position.end, p.position.side].join('.'))?.zMm;
+    return at === undefined ? '' : String(at);
+  };
+  const [lamps, setLamps] = useState<
+    Readonly<Record<string, { below: string; across: string; centre: string; lens: string }>>
+  >({});
+  const [distance, setDistance] = useState(looks?.after ? `${looks.after.distanceMm} mm` : '');
+  const [more, setMore] = useState(NONE);
+  const [fault, setFault] = useState<string | null>(null);
+  if (!looks) return null;
+  const aimed = looks.positions.filter((p) => /^(headlamp|fog)\./.test(p));
+  const at = (p: string) => lamps[p] ?? { below: '', across: '', centre: heightOf(p), lens: '' };
+  const submit = async (event: FormEvent) => {
+    event.preventDefault();
+    const wall = readLength(distance.trim(), decimal);
+    if (wall.kind === 'fault') return setFault(say.reason(wall.reason).text);
+    if (wall.mm < 500) return setFault(t('light-read.distance-wanted'));
+    const spots = aimed.map((p) => {
+      const { below, across, centre, lens } = at(p);
+      const [b, c, l] = [numberIn(below, decimal, true), numberIn(centre, decimal), numberIn(lens, decimal)];
+      const a = across.trim() === '' ? undefined : numberIn(across, decimal, true);
+      return b === null || c === null || l === null || a === null
+        ? null
+        : ([p, { upMm: -b, centreMm: c, lensMm: l, ...(a === undefined ? {} : { acrossMm: a }) }] as const);
+    });
+    if (spots.includes(null)) return setFault(t('aim.figures'));
+    const optional = (name: 'nose' | 'wheelbase' | 'floor' | 'marked' | 'promised') =>
+      more[name].trim() === '' ? undefined : numberIn(more[name], decimal, true);
+    const [nose, wheelbase, floor, marked, promised] = (
+      ['nose', 'wheelbase', 'floor', 'marked', 'promised'] as const
+    ).map(optional);
+    if ([nose, wheelbase, floor, marked, promised].includes(null))
+      return setFault(t('light-read.figure-wanted'));
+    setFault(null);
+    const market = job.reading.facts.get('market@vehicle')?.value;
+    const figure = (name: string, v: number | null | undefined) =>
+      typeof v === 'number' ? { [name]: v } : {};
+    // A plate says 1.2 %, and means below the horizontal: with a minus or without it is the same.
+    const down = (v: number | null | undefined) => (typeof v === 'number' ? -Math.abs(v) : v);
+    const mark = (['VOL', 'VOR', 'VO'] as const).find((m) => m === more.mark);
+    const load = LOADS.find((l) => l === more.load);
+    await sender.send('aim-read', {
+      swap: looks.id,
+      lamps: Object.fromEntries(spots.flatMap((s) => (s ? [s] : []))),
+      market: MARKETS.find((m) => m === market) ?? 'none',
+      distanceMm: wall.mm,
+      ...figure('noseDownMm', nose),
+      ...figure('wheelbaseMm', wheelbase),
+      ...figure('floorRisePercent', floor),
+      ...figure('markedPercent', down(marked)),
+      ...figure('promisedPercent', down(promised)),
+      ...(mark ? { mark } : {}),
+      ...(load ? { load } : {}),
+    });
+  };
+  const field = (label: string, value: string, put: (v: string) => void, data: string, width = 'w-40') => (
+    <label className={`grid ${width} gap-1 text-sm font-semibold`}>
+      {label}
+      <input
+        className={`${FIELD} font-mono`}
+        inputMode="decimal"
+        value={value}
+        onChange={(e) => put(e.target.value)}
+        autoComplete="off"
+        data-aim-field={data}
+      />
+    </label>
+  );
+  return (
+    <form onSubmit={submit} noValidate className="grid gap-2" data-aim-form>
+      {aimed.map((p) => {
+        const put = (name: 'below' | 'across' | 'centre' | 'lens') => (v: string) =>
+          setLamps({ ...lamps, [p]: { ...at(p), [name]: v } });
+        const position = say.position(p);
+        return (
+          <div key={p} className="flex flex-wrap items-end gap-3">
+            {field(t('aim.below', { position }), at(p).below, put('below'), `below/${p}`)}
+            {field(t('aim.at-across', { position }), at(p).across, put('across'), `across/${p}`)}
+            {field(t('aim.centre', { position }), at(p).centre, put('centre'), `centre/${p}`)}
+            {field(t('aim.lens', { position }), at(p).lens, put('lens'), `lens/${p}`)}
+          </div>
+        );
+      })}
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="grid w-32 gap-1 text-sm font-semibold">
+          {t('aim.distance')}
+          <input
+            className={`${FIELD} font-mono`}
+            value={distance}
+            onChange={(e) => setDistance(e.target.value)}
+            placeholder={t('light-read.distance-example')}
+            autoComplete="off"
+            data-aim-field="distance"
+          />
+        </label>
+        <button type="submit" className={BUTTON.plain} disabled={busy}>
+          {t('aim.save')}
+        </button>
+      </div>
+      <details>
+        <summary className="cursor-pointer text-sm font-semibold text-petrol">{t('aim.more')}</summary>
+        <div className="mt-2 flex flex-wrap items-end gap-3">
+          {field(t('aim.marked'), more.marked, (marked) => setMore({ ...more, marked }), 'marked', 'w-36')}
+          {field(
+            t('aim.promised'),
+            more.promised,
+            (promised) => setMore({ ...more, promised }),
+            'promised',
+            'w-36',
+          )}
+          {field(t('aim.nose'), more.nose, (nose) => setMore({ ...more, nose }), 'nose', 'w-36')}
+          {field(
+            t('aim.wheelbase'),
+            more.wheelbase,
+            (wheelbase) => setMore({ ...more, wheelbase }),
+            'wheelbase',
+            'w-32',
+          )}
+          {field(t('aim.floor'), more.floor, (floor) => setMore({ ...more, floor }), 'floor', 'w-40')}
+          <label className="grid w-36 gap-1 text-sm font-semibold">
+            {t('aim.load')}
+            <select
+              className={FIELD}
+              value={more.load}
+              onChange={(e) => setMore({ ...more, load: e.target.value })}
+            >
+              <option value="">{t('set-up.unknown')}</option>
+              {LOADS.map((l) => (
+                <option key={l} value={l}>
+                  {t(`set-up.load.${l}`)}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="grid w-32 gap-1 text-sm font-semibold">
+            {t('aim.mark')}
+            <select
+              className={FIELD}
+              value={more.mark}
+              onChange={(e) => setMore({ ...more, mark: e.target.value })}
+            >
+              {['', 'VOL', 'VOR', 'VO'].map((m) => (
+                <option key={m}>{m}</option>
+              ))}
+            </select>
+          </label>
+        </div>
+      </details>
+      <p role="alert" className="text-sm text-plum">
+        {fault}
+      </p>
+    </form>
+  );
+}

@@ -1,0 +1,68 @@
+import type { BeamChange, BeamRatio, LampAim } from '@/core/job';
+import type { BeamPictureWords } from '@/ui/BeamPicture';
+import type { Words, Wording } from '@/words';
+
+/** A ratio as a line: how many times with its interval, and the true change. Never a bare per cent. */
+export function ratioWords(r: BeamRatio, { t }: Pick<Words, 't'>, say: Wording): string {
+  const figure = (n: number) => say.number(Math.round(n * 100) / 100);
+  const percent = Math.round(r.percent.value);
+  return t('aim.ratio-of', {
+    position: say.position(r.position),
+    point: r.point,
+    ratio: figure(r.ratio.value),
+    from: figure(r.ratio.from),
+    to: figure(r.ratio.to),
+    sign: percent >= 0 ? '+' : '−',
+    percent: Math.abs(percent),
+  });
+}
+
+/** What stands against comparing two readings, or what is not known of them; null: they are alike. */
+export function alikeWords(
+  change: BeamChange,
+  words: Pick<Words, 't' | 'list' | 'tCode'>,
+  say: Wording,
+): string | null {
+  const { verdict, why } = change.alike;
+  if (verdict === 'alike') return null;
+  if (verdict === 'unlike')
+    return words.t('aim.unlike-why', { what: why.map((r) => say.reason(r).text).join(' ') });
+  const parts = why.flatMap((r) =>
+    r.code === 'set-up-open' ? [words.tCode(`set-up-part.${r.facts.part}`)] : [],
+  );
+  return words.t('aim.alike-open', { what: words.list(parts) });
+}
+
+/** The aim of a lamp and how it stands to the rule. */
+export function aimWords(a: LampAim, { t }: Pick<Words, 't'>, say: Wording): readonly string[] {
+  const figure = (n: number) => say.number(Math.round(n * 100) / 100);
+  return [
+    t('aim.found', {
+      position: say.position(a.position),
+      percent: figure(a.found.percent),
+      from: figure(a.found.from),
+      to: figure(a.found.to),
+    }),
+    ...(a.judged.length === 0 ? [t('aim.no-rule')] : []),
+    ...a.judged.map((j) =>
+      t('aim.judged', {
+        verdict: j.verdict,
+        line: Math.round(j.line.fromLevelMm),
+        from: figure(j.target.from),
+        until: figure(j.target.until),
+        source: j.target.source,
+      }),
+    ),
+  ];
+}
+
+/** Words of the picture. */
+export const pictureWords = ({ t }: Pick<Words, 't'>, say: Wording): BeamPictureWords => ({
+  title: t('aim.picture'),
+  before: t('aim.picture-before'),
+  after: t('aim.picture-after'),
+  level: t('aim.picture-level'),
+  line: t('aim.picture-line'),
+  position: say.position,
+  number: say.number,
+});
