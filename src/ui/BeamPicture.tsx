@@ -7,6 +7,7 @@ export interface BeamPictureWords {
   readonly after: string;
   readonly level: string;
   readonly line: string;
+  readonly eye: string;
   readonly position: (key: string) => string;
   readonly number: (n: number) => string;
 }
@@ -58,6 +59,11 @@ export function BeamPicture({
             <text x="0" y={top + 20} fontSize="14" fontWeight="600" fill="var(--ink)">
               {words.position(r.position)}
             </text>
+            {r.point === 'eye' && (
+              <text x="0" y={top + 35} fontSize="12" fill="var(--ink-soft)">
+                {words.eye}
+              </text>
+            )}
             <rect
               x={LEFT}
               y={top}
@@ -130,13 +136,12 @@ export function BeamPicture({
                     )}
                   </>
                 )}
-                {/* The lit part under the cutoff, with its step. */}
+                {/* Only its flat part was read: which way a cutoff steps up is not drawn. */}
                 <path
-                  d={`M${x + 24} ${y(dropOf(a))}H${x + each / 2}L${x + each / 2 + 26} ${y(dropOf(a)) - 12}H${x + each - 24}`}
+                  d={`M${x + 24} ${y(dropOf(a))}H${x + each - 24}`}
                   fill="none"
                   stroke={a.passes ? 'var(--petrol)' : 'var(--plum)'}
                   strokeWidth="5"
-                  strokeLinejoin="round"
                 />
                 <text
                   x={x + each / 2}

@@ -38,7 +38,7 @@ export { type FeedPlace, feedPlace } from './readings/feedPlace';
 export * from './views';
 export { freeGroups } from './views/lampGroups';
 export { plugChoices } from './views/plugChoices';
-export { alike, dropPercent, lightChanges } from './readings/lightChange';
+export { dropPercent, lightChanges } from './readings/lightChange';
 export { type BeamChange, type BeamRatio, eyeSpot, type LampAim } from './readings/beam';
 export type { MountLook } from './readings/mounted';
 export type { DropPoint } from './readings/drops';

@@ -76,4 +76,5 @@ export function stateTable(task: OrderTask) {
   };
 }
 
+/** The states of a task with the ways between them. */
 export type StateTable = ReturnType<typeof stateTable>;

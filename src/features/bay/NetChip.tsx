@@ -4,7 +4,7 @@ import { may } from '@/core/job';
 import type { Bay, BayState } from '@/device';
 import { Sheet } from '@/ui/Sheet';
 import { useWords } from '@/ui/WordsContext';
-import { HeldRows } from '../held/HeldList';
+import { HeldRows } from '../outbox/HeldRows';
 import { useOutbox } from '../outbox/OutboxProvider';
 import { WaitingList } from '../outbox/WaitingList';
 

@@ -4,8 +4,8 @@ import { eyeSpot, looksView, type ReadWhen } from '@/core/job';
 import { readLength } from '@/core/quantity';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';
-import { numberIn } from '../beam/numberIn';
-import { SetUpFields, typedSetUp } from '../beam/SetUpFields';
+import { numberIn } from './beam/numberIn';
+import { SetUpFields, typedSetUp } from './beam/SetUpFields';
 import { useBusy, useJob, useView } from './JobContext';
 
 /**

@@ -3,9 +3,9 @@ import { dropPercent, looksView } from '@/core/job';
 import { BeamPicture } from '@/ui/BeamPicture';
 import { BUTTON } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';
-import { AimForm } from '../beam/AimForm';
-import { aimWords, alikeWords, pictureWords, ratioWords } from '../beam/beamWords';
-import { ScrewTurns } from '../beam/ScrewTurns';
+import { AimForm } from '../job/beam/AimForm';
+import { aimWords, alikeWords, pictureWords, ratioWords } from '../job/beam/beamWords';
+import { ScrewTurns } from '../job/beam/ScrewTurns';
 import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { LightReading } from '../job/LightReading';
 

@@ -2,7 +2,7 @@
 import { dropPercent, lightChanges, type ReleaseDocument } from '@/core/job';
 import { BeamPicture } from '@/ui/BeamPicture';
 import { changeWords } from '@/words';
-import { aimWords, alikeWords, pictureWords, ratioWords } from '../beam/beamWords';
+import { aimWords, alikeWords, pictureWords, ratioWords } from '../job/beam/beamWords';
 import { SheetPart, useSheetWords } from './SheetFrame';
 
 /** Light before and after with its true change, and the aim: only what was measured alike is compared. */

@@ -1,6 +1,9 @@
 import { weakMapMemoize } from 'reselect';
-import { EYE_POINTS, eyeOnWall, type Glare, glareOf } from '../../lamp/aim';
 import {
+  EYE_POINTS,
+  eyeOnWall,
+  type Glare,
+  glareOf,
   type AimFound,
   type AimJudged,
   aimOf,

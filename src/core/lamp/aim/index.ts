@@ -1,14 +1,6 @@
-export { EYE_POINTS, eyeOnWall, type Glare, glareOf, type TrafficSide } from './dazzle';
-export {
-  effectOf,
-  type ScrewEffect,
-  type Spot,
-  type Turns,
-  turnsByEffect,
-  turnsOfOne,
-  turnsOfTwo,
-} from './screws';
-export { type AimTarget, aimTargets, lowerEdgeOf } from './targets';
+export { EYE_POINTS, eyeOnWall, type Glare, glareOf } from './dazzle';
+export { type Turns, turnsOfOne, turnsOfTwo } from './screws';
+export { aimTargets, lowerEdgeOf } from './targets';
 export {
   type AimFound,
   type AimJudged,

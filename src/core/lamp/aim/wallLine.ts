@@ -39,8 +39,9 @@ export interface CutoffRead {
   readonly uMm?: number;
 }
 
-/** *Settings*, standard uncertainties: reading a cutoff, mm; squaring up and levelling, per cent of the distance. */
+/** *Setting*: standard uncertainty of reading a cutoff, mm. */
 export const CUTOFF_U_MM = 5;
+/** *Setting*: of squaring up and levelling, per cent of the distance. */
 export const LEVEL_U_PERCENT = 0.05;
 
 /** An aim with the interval that it lies in, k = 2, per cent against the vehicle. */

@@ -17,8 +17,6 @@ export interface Cutoff {
 
 /** *Settings*: UN R112 Annex 9 [check the text]: over 0.1°, in steps of 0.05°, only where there is over 2 % of the most. */
 export const CUTOFF = { overDeg: 0.1, stepDeg: 0.05, leastShare: 0.02 } as const;
-/** *Setting* [check the text]: how sharp a cutoff has to be, and may be at the most, over the classes. */
-export const SHARPNESS = { from: 0.13, until: 0.4 } as const;
 
 /**
  * Finds the cutoff of a column: G = log₁₀ E(V) − log₁₀ E(V + 0.1°) at its greatest, stray light subtracted, only where E is

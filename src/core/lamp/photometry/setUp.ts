@@ -1,4 +1,5 @@
 import { type Reason, reason } from '../../kernel/reason';
+import { APPARENT_BELOW_MM } from './intensity';
 import { filamentLight } from './ratio';
 
 /** How the vehicle stands on its springs while light is read. */
@@ -111,7 +112,7 @@ export function setUpFaults(
     (s.volts < of.systemV * 0.75 || s.volts > of.systemV * 1.35)
       ? [reason('set-up-volts', { volts: s.volts, systemV: of.systemV })]
       : []),
-    ...(s.distanceMm > 0 && s.distanceMm < 10_000
+    ...(s.distanceMm > 0 && s.distanceMm < APPARENT_BELOW_MM
       ? [reason('light-apparent', { m: s.distanceMm / 1000 })]
       : []),
   ];

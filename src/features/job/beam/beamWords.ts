@@ -63,6 +63,7 @@ export const pictureWords = ({ t }: Pick<Words, 't'>, say: Wording): BeamPicture
   after: t('aim.picture-after'),
   level: t('aim.picture-level'),
   line: t('aim.picture-line'),
+  eye: t('aim.picture-eye'),
   position: say.position,
   number: say.number,
 });

@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { turnsOfOne, turnsOfTwo, type Turns } from '@/core/lamp/aim';
 import { FIELD } from '@/ui/classes';
-import { useJob } from '../job/JobContext';
+import { useJob } from '../JobContext';
 import { numberIn } from './numberIn';
 
 /**

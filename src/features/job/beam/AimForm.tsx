@@ -4,7 +4,7 @@ import { looksView } from '@/core/job';
 import { LOADS } from '@/core/lamp/photometry';
 import { readLength } from '@/core/quantity';
 import { BUTTON, FIELD } from '@/ui/classes';
-import { useBusy, useJob, useSwapIn, useView } from '../job/JobContext';
+import { useBusy, useJob, useSwapIn, useView } from '../JobContext';
 import { numberIn } from './numberIn';
 
 const MARKETS = ['ECE', 'NA'] as const;

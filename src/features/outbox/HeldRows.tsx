@@ -1,0 +1,111 @@
+'use client';
+import { useEffect, useRef } from 'react';
+import type { HeldEntry } from '@/core/job';
+import { BUTTON } from '@/ui/classes';
+import { Link } from '@/ui/Link';
+import { useWords, useZone } from '@/ui/WordsContext';
+import { wording } from '@/words';
+import { useSend } from '../job/useSend';
+import { useOutbox } from './OutboxProvider';
+
+/** One line for each, with its ways to settle it. `onSettled`: where no page is read anew by itself. */
+export function HeldRows({
+  held,
+  numbers,
+  mayAdmit,
+  onSettled,
+}: {
+  held: readonly HeldEntry[];
+  numbers: Readonly<Record<string, number>>;
+  mayAdmit: boolean;
+  onSettled?: () => void;
+}) {
+  return (
+    <ul className="border-t border-line">
+      {held.map((h) => (
+        <Row
+          key={h.digest}
+          h={h}
+          number={h.job === null ? undefined : numbers[h.job]}
+          mayAdmit={mayAdmit}
+          onSettled={onSettled}
+        />
+      ))}
+    </ul>
+  );
+}
+
+function Row({
+  h,
+  number,
+  mayAdmit,
+  onSettled,
+}: {
+  h: HeldEntry;
+  number: number | undefined;
+  mayAdmit: boolean;
+  onSettled: (() => void) | undefined;
+}) {
+  const words = useWords();
+  const zone = useZone();
+  const { t, tCode, has } = words;
+  const say = wording(words, { label: () => null, unit: () => null });
+  const { sender, sent } = useSend(h.job ?? '', null, {}, onSettled);
+  const busy = sent.state.kind === 'sending';
+  const { here, state } = useOutbox();
+  const box = here.kind === 'open' ? here.outbox : null;
+  const told = useRef(false);
+  useEffect(() => {
+    // The server's word settles it, not the writing.
+    if (!onSettled || told.current || !sent.written.some((id) => box?.answerTo(id))) return;
+    told.current = true;
+    onSettled();
+  }, [onSettled, box, sent.written, state.waiting]);
+  const admit = () => h.entry && void sender.send('entry-admitted', { entry: h.entry });
+  const aside = () => void sender.request('/api/held', { digest: h.digest });
+  return (
+    <li className="grid gap-1 border-b border-line py-3" data-held={h.why}>
+      <p className="flex flex-wrap items-baseline gap-x-4">
+        <b className="first-letter:uppercase">
+          {h.type && has(`event.${h.type}`) ? tCode(`event.${h.type}`) : t('held.unknown')}
+        </b>
+        {h.job !== null && number !== undefined && (
+          <Link href={`/jobs/${h.job}`} className="text-petrol underline underline-offset-3">
+            {t('job.number', { number: String(number).padStart(4, '0') })}
+          </Link>
+        )}
+        <span className="text-soft">
+          {h.by} · {say.date(h.heldAt, zone)}
+        </span>
+      </p>
+      <p>{tCode(`held.${h.why}`)}</p>
+      {h.faults.length > 0 && (
+        <ul className="text-sm">
+          {h.faults.map((f) => (
+            <li key={`${f.path} ${f.code}`}>
+              <span className="font-mono">{f.path || '–'}</span>{' '}
+              {has(`form.${f.code}`) ? tCode(`form.${f.code}`) : f.code}
+            </li>
+          ))}
+        </ul>
+      )}
+      <details className="text-sm text-soft">
+        <summary className="cursor-pointer">{t('held.raw')}</summary>
+        <pre className="overflow-x-auto whitespace-pre-wrap break-all font-mono">{h.raw}</pre>
+      </details>
+      <p className="flex items-center gap-3 pt-1">
+        {mayAdmit && h.admissible && number !== undefined && (
+          <button className={BUTTON.main} disabled={busy} onClick={admit}>
+            {t('held.admit')}
+          </button>
+        )}
+        <button className={BUTTON.plain} disabled={busy} onClick={aside}>
+          {t('held.set-aside')}
+        </button>
+        <span role="status" className="text-sm text-plum">
+          {sent.state.kind === 'refused' && tCode(`refused.${sent.state.code}`)}
+        </span>
+      </p>
+    </li>
+  );
+}
