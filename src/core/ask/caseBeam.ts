@@ -3,6 +3,7 @@ import { type AxleHeights, pitchPercent, settableUnder, underLoad } from '../lam
 import { type CoupledTry, effectOf, type Spot, turnsOfOne, turnsOfTwo } from '../lamp/aim/screws';
 import { type AimAsked, aimTargets, lowerEdgeOf } from '../lamp/aim/targets';
 import { aimOf, type CutoffRead, judgeAim, lineAt, type Standing } from '../lamp/aim/wallLine';
+import { type AngularMap, candelaIn, directionOf } from '../lamp/photometry/angular';
 import { columnOf, type ColumnPoint, cutoffOf } from '../lamp/photometry/cutoff';
 import {
   aheadOf,
@@ -20,6 +21,7 @@ import {
   type ReadingSureness,
   USUAL_SURENESS,
 } from '../lamp/photometry/ratio';
+import { type PlacedBeam, type Plane, roadLux, roadReach } from '../lamp/photometry/road';
 import { alike, type SetUp, setUpFaults } from '../lamp/photometry/setUp';
 
 /** Readings of light, as far as a case has them. */
@@ -42,7 +44,23 @@ export interface CaseBeam {
     readonly aheadM?: number;
     readonly lux?: number;
   }[];
+  /** Lamps on the road: the light of all together at `road` points, and how far `reachLux` goes. */
+  readonly lamps?: readonly CaseLamp[];
+  readonly road?: readonly {
+    readonly rightM: number;
+    readonly aheadM: number;
+    readonly plane?: Plane;
+  }[];
+  readonly reachLux?: readonly number[];
   readonly column?: { readonly points: readonly ColumnPoint[]; readonly strayLux?: number };
+}
+
+/** A lamp by its intensities: as a grid, or as the text of a file, which the reader of the case turns into one. */
+export interface CaseLamp extends Omit<PlacedBeam, 'map'> {
+  readonly map?: AngularMap;
+  readonly ies?: string;
+  readonly ldt?: string;
+  readonly looks?: 'down' | 'ahead';
 }
 
 /** A lamp's aim, as far as a case has it. */
@@ -105,9 +123,25 @@ export function beamAnswer(c: CaseBeam) {
             reachRoadM: reachOf(a.candela, a.heightM, a.lux, 'road'),
           }),
     })),
+    ...roadAnswer(c),
     cutoff: column
       ? cutoffOf((v) => Math.max(0, column.light(v) - (c.column?.strayLux ?? 0)), column.from, column.to)
       : null,
+  };
+}
+
+/** What lamps give on the road, in the directions that are asked. */
+function roadAnswer(c: CaseBeam) {
+  const lamps = (c.lamps ?? []).flatMap(({ map, ...place }) => (map ? [{ ...place, map }] : []));
+  if (lamps.length === 0) return {};
+  return {
+    road: (c.road ?? []).map((p) => ({ ...p, lux: roadLux(lamps, p.rightM, p.aheadM, p.plane ?? 'facing') })),
+    reach: (c.reachLux ?? []).map((lux) => ({
+      lux,
+      facingM: roadReach(lamps, lux),
+      roadM: roadReach(lamps, lux, { plane: 'road' }),
+    })),
+    axis: lamps.map((l) => candelaIn(l.map, directionOf(0, 0))),
   };
 }
 

@@ -17,6 +17,11 @@ declare module '../kernel/reason' {
     'set-up-distance': { readonly mm: number };
     'set-up-volts': { readonly volts: number; readonly systemV: number };
     'meter-past-date': { readonly meter: string; readonly to: string };
+    'photometry-file': {
+      readonly form: 'IES' | 'EULUMDAT';
+      readonly what: 'form' | 'short' | 'number' | 'angles' | 'size';
+      readonly at: string;
+    };
     'light-apparent': { readonly m: number };
   }
 }

@@ -75,6 +75,9 @@ describe('the examples of the docs', () => {
     expect((beam as { points: { candela: number }[] }).points.map((p) => Math.round(p.candela))).toEqual([
       7731, 7468,
     ]);
+    expect(beam).toMatchObject({ axis: [12_000] });
+    const { road } = beam as { road: { lux: number }[] };
+    expect(road.map((r) => r.lux.toFixed(4))).toEqual(['3.3327', '0.0361']);
     // 18 mm of lean over 3 m are 0.6 %: read at −122 mm the lamp is aimed at −1.0 %, and 1 % high under its load.
     expect(aim).toMatchObject({
       lowerEdgeMm: 775,

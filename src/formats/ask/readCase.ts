@@ -5,6 +5,8 @@ import { SEEN } from '@/core/prove';
 import { WISHES } from '@/core/fitment';
 import { checkShelf, EMPTY_SHELF, type Shelf } from '@/core/catalogue';
 import { reason } from '@/core/kernel/reason';
+import { ldtMap, readLdt } from '../photometry/eulumdat';
+import { iesMap, readIes } from '../photometry/ies';
 import { depthOf, fileFaults, mergeShelf, schemaFaults, syntaxFault } from '../shelf/readShelfFile';
 import schema from './case.schema.json';
 
@@ -61,7 +63,30 @@ export function readCase(text: string, beside: Shelf | ((file: string | undefine
   const broken = given.shelf === undefined ? [] : checkShelf(shelf);
   if (broken.length > 0) return faults(broken.map((f) => ({ ...f, path: `/shelf${f.path}` })));
   const { shelfFile: _, form: __, version: ___, ...rest } = given;
-  return { kind: 'case', case: { ...rest, shelf }, taken };
+  const beam = withMaps(rest.beam);
+  if (beam.faults.length > 0) return faults(beam.faults);
+  return { kind: 'case', case: { ...rest, ...(beam.of ? { beam: beam.of } : {}), shelf }, taken };
+}
+
+/** Lamps whose intensities came as the text of a file get the grid that it holds. */
+function withMaps(of: Case['beam']): { readonly of: Case['beam']; readonly faults: readonly CaseFault[] } {
+  const faults: CaseFault[] = [];
+  const lamps = of?.lamps?.map((l, i) => {
+    const { ies, ldt, looks, ...place } = l;
+    const text = ies ?? ldt;
+    if (text === undefined) return l;
+    if (ies !== undefined) {
+      const read = readIes(ies);
+      if (read.kind === 'file') return { ...place, map: iesMap(read.file, looks) };
+      faults.push({ path: `/beam/lamps/${i}/ies`, reason: read.reason });
+    } else {
+      const read = readLdt(text);
+      if (read.kind === 'file') return { ...place, map: ldtMap(read.file, looks ?? 'ahead') };
+      faults.push({ path: `/beam/lamps/${i}/ldt`, reason: read.reason });
+    }
+    return place;
+  });
+  return { of: of && lamps ? { ...of, lamps } : of, faults };
 }
 
 /** Words that the form leaves to the core: what can be wished for and seen. */

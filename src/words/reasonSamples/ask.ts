@@ -20,6 +20,7 @@ export const ask = {
   'set-up-distance': { mm: 0 },
   'set-up-volts': { volts: 3, systemV: 12 },
   'meter-past-date': { meter: 'Lux 3', to: '2026-05-01' },
+  'photometry-file': { form: 'IES', what: 'short', at: '120' },
   'light-apparent': { m: 7.62 },
   'score-length': { ms: 0, most: 600_000 },
   'score-before-start': { ms: -1 },
