@@ -37,36 +37,38 @@ export function directionOf(hDeg: number, vDeg: number): Direction {
   return { right: x / n, up: y / n, ahead: 1 / n };
 }
 
-/** A file's own angles of a direction. A lamp of a type C file looks along C 90 at γ 90, its C 0 to the right. */
-function anglesIn(type: AngleType, d: Direction): readonly [number, number] {
-  switch (type) {
-    case 'A':
-      return [Math.asin(clamp(d.right)) / RAD, Math.atan2(d.up, d.ahead) / RAD];
-    case 'B':
-      return [Math.atan2(d.right, d.ahead) / RAD, Math.asin(clamp(d.up)) / RAD];
-    case 'C': {
-      const c = Math.atan2(d.ahead, d.right) / RAD;
-      return [c < 0 ? c + 360 : c, Math.acos(clamp(-d.up)) / RAD];
-    }
-  }
+const clamp = (x: number) => (x > 1 ? 1 : x < -1 ? -1 : x);
+
+/** Across by a file's own counting. A lamp of a type C file looks along C 90 at γ 90, its C 0 to the right. */
+function acrossIn(type: AngleType, right: number, ahead: number): number {
+  if (type === 'A') return Math.asin(clamp(right)) / RAD;
+  if (type === 'B') return Math.atan2(right, ahead) / RAD;
+  const c = Math.atan2(ahead, right) / RAD;
+  return c < 0 ? c + 360 : c;
 }
 
-const clamp = (x: number) => Math.max(-1, Math.min(1, x));
+/** Up by a file's own counting. */
+function upIn(type: AngleType, up: number, ahead: number): number {
+  if (type === 'A') return Math.atan2(up, ahead) / RAD;
+  if (type === 'B') return Math.asin(clamp(up)) / RAD;
+  return Math.acos(clamp(-up)) / RAD;
+}
 
-/** Where a value stands between the points of an axis; null: outside it. */
-function between(axis: readonly number[], x: number): readonly [number, number] | null {
+/** The place in an axis below a value, with the share to the next as its fraction; −1: outside it. */
+function placeIn(axis: readonly number[], x: number): number {
   const last = axis.length - 1;
-  if (last < 0) return null;
-  const [first, end] = [axis[0] ?? 0, axis[last] ?? 0];
-  if (x < first - 1e-9 || x > end + 1e-9) return null;
-  let [low, high] = [0, last];
+  const first = axis[0] ?? 0;
+  if (last < 0 || x < first - 1e-9 || x > (axis[last] ?? 0) + 1e-9) return -1;
+  let low = 0;
+  let high = last;
   while (high - low > 1) {
     const mid = (low + high) >> 1;
     if ((axis[mid] ?? 0) <= x) low = mid;
     else high = mid;
   }
-  const [a, b] = [axis[low] ?? 0, axis[high] ?? 0];
-  return [low, b > a ? Math.min(1, Math.max(0, (x - a) / (b - a))) : 0];
+  const a = axis[low] ?? 0;
+  const b = axis[high] ?? 0;
+  return b > a ? low + Math.min(1, Math.max(0, (x - a) / (b - a))) : low;
 }
 
 /** The h of a map that stands for one that its symmetry leaves out: a quarter, a half or both halves of what was measured. */
@@ -85,29 +87,35 @@ function folded(map: AngularMap, h: number): number {
 }
 
 /** Intensity in a direction, between the points of the grid evenly; 0 outside what was measured, since nothing is known there. */
-export function candelaIn(map: AngularMap, d: Direction): number {
+export const candelaIn = (map: AngularMap, d: Direction): number => candelaAt(map, d.right, d.up, d.ahead);
+
+/** The same by its parts: a road asks half a million times, and makes no object for it. */
+export function candelaAt(map: AngularMap, right: number, up: number, ahead: number): number {
   // What was measured downwards and is mounted to look ahead is turned up by a quarter.
-  const at0 = map.type === 'C' && map.looks === 'down' ? { right: d.right, up: -d.ahead, ahead: d.up } : d;
-  const [h, v] = anglesIn(map.type, at0);
-  let at = between(map.h, folded(map, h));
-  // The last plane of a full turn is the first again, whether the file repeats it or not.
-  if (!at && map.type === 'C' && (map.h.at(-1) ?? 0) > 180) {
-    const [a, b] = [map.h.length - 1, (map.h[0] ?? 0) + 360];
-    const share = (h - (map.h[a] ?? 0)) / (b - (map.h[a] ?? 0));
-    return mixed(column(map, a, v), column(map, 0, v), share);
+  const turned = map.type === 'C' && map.looks === 'down';
+  const u = turned ? -ahead : up;
+  const a = turned ? up : ahead;
+  const v = placeIn(map.v, upIn(map.type, u, a));
+  if (v < 0) return 0;
+  const across = acrossIn(map.type, right, a);
+  const h = map.h.length === 1 ? 0 : placeIn(map.h, folded(map, across));
+  if (h >= 0) {
+    const i = Math.floor(h);
+    return mixed(column(map, i, v), column(map, i + 1, v), h - i);
   }
-  at ??= map.h.length === 1 ? [0, 0] : null;
-  if (!at) return 0;
-  const [i, share] = at;
-  return mixed(column(map, i, v), column(map, Math.min(i + 1, map.h.length - 1), v), share);
+  // The last plane of a full turn is the first again, whether the file repeats it or not.
+  const last = map.h.length - 1;
+  const end = map.h[last] ?? 0;
+  if (map.type !== 'C' || end <= 180) return 0;
+  return mixed(column(map, last, v), column(map, 0, v), (across - end) / ((map.h[0] ?? 0) + 360 - end));
 }
 
 const mixed = (a: number, b: number, share: number) => a + share * (b - a);
 
+/** Light of one plane at a place among its heights. */
 function column(map: AngularMap, i: number, v: number): number {
-  const at = between(map.v, v);
-  const values = map.candela[i];
-  if (!at || !values) return 0;
-  const [k, share] = at;
-  return mixed(values[k] ?? 0, values[Math.min(k + 1, values.length - 1)] ?? 0, share);
+  const values = map.candela[i] ?? map.candela[i - 1];
+  if (!values) return 0;
+  const k = Math.floor(v);
+  return mixed(values[k] ?? 0, values[k + 1] ?? values[k] ?? 0, v - k);
 }

@@ -1,4 +1,4 @@
-import { type AngularMap, candelaIn } from './angular';
+import { type AngularMap, candelaAt } from './angular';
 
 /** A lamp on a vehicle or machine, in metres from the point of the road under its front's middle. */
 export interface PlacedBeam {
@@ -37,10 +37,12 @@ function lit(
   const r2 = x * x + y * y + z * z;
   if (r2 < 1e-9) return 0;
   // Into the lamp's own axes: back by its pan, then by its tilt.
-  const [right, forward] = [x * cp - z * sp, x * sp + z * cp];
-  const [up, ahead] = [y * ct - forward * st, y * st + forward * ct];
+  const right = x * cp - z * sp;
+  const forward = x * sp + z * cp;
+  const up = y * ct - forward * st;
+  const ahead = y * st + forward * ct;
   const r = Math.sqrt(r2);
-  const cd = candelaIn(b.map, { right: right / r, up: up / r, ahead: ahead / r });
+  const cd = candelaAt(b.map, right / r, up / r, ahead / r);
   const cos = plane === 'facing' ? Math.max(0, z) / r : b.heightM / r;
   return (cd * cos) / r2;
 }
