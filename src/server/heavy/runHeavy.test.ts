@@ -65,4 +65,5 @@ it('more than can wait are sent away, and those that wait come in their turn', a
   for (const reason of away) expect(reason).toEqual(stopped('heavy-busy'));
   expect(away[0]).toBeInstanceOf(HeavyStopped);
   expect(all.filter((a) => a.status === 'fulfilled')).toHaveLength(9);
-});
+  // Nine workers one after another, each of which compiles what it runs: on a busy machine that takes its time.
+}, 120_000);
