@@ -38,8 +38,8 @@ export function BeamPicture({
   const lines = aims.flatMap((a) => a.judged.map((j) => j.line.fromLevelMm));
   const found = aims.map((a) => a.found.percent);
   // A scale in which the rule's lines and every cutoff have room.
-  const lowest = Math.min(-100, ...lines, ...aims.map((a) => dropOf(a))) * 1.25;
-  const highest = Math.max(40, ...aims.map((a) => dropOf(a))) * 1.25;
+  const lowest = Math.min(-100, ...lines, ...aims.map((a) => a.upMm)) * 1.25;
+  const highest = Math.max(40, ...aims.map((a) => a.upMm)) * 1.25;
   const wallHeight = aims.length > 0 ? 190 : 0;
   const y = (mm: number) => wallTop + 16 + ((highest - mm) / (highest - lowest)) * (wallHeight - 32);
   const each = (WIDTH - LEFT) / Math.max(1, aims.length);
@@ -138,7 +138,7 @@ export function BeamPicture({
                 )}
                 {/* Only its flat part was read: which way a cutoff steps up is not drawn. */}
                 <path
-                  d={`M${x + 24} ${y(dropOf(a))}H${x + each - 24}`}
+                  d={`M${x + 24} ${y(a.upMm)}H${x + each - 24}`}
                   fill="none"
                   stroke={a.passes ? 'var(--petrol)' : 'var(--plum)'}
                   strokeWidth="5"
@@ -161,10 +161,3 @@ export function BeamPicture({
     </svg>
   );
 }
-
-/** The cutoff against the car, on the scale of its line: where it would lie for a car that stands level. */
-const dropOf = (a: LampAim): number => {
-  const judged = a.judged[0];
-  // The line lies at its target; the cutoff by as much away from it as it has still to move.
-  return judged ? judged.line.fromLevelMm - judged.moveMm : a.found.percent * 76.2;
-};

@@ -39,7 +39,7 @@ export * from './views';
 export { freeGroups } from './views/lampGroups';
 export { plugChoices } from './views/plugChoices';
 export { dropPercent, lightChanges } from './readings/lightChange';
-export { type BeamChange, type BeamRatio, eyeSpot, type LampAim } from './readings/beam';
+export { type BeamChange, type BeamRatio, eyeSpot, isAimed, type LampAim } from './readings/beam';
 export type { MountLook } from './readings/mounted';
 export type { DropPoint } from './readings/drops';
 export { type HandJoint, holds as jointHolds } from './readings/handJoints';

@@ -1,4 +1,4 @@
-import { lampAims } from '../readings/beam';
+import { isAimed, lampAims } from '../readings/beam';
 import { weakMapMemoize } from 'reselect';
 import type { Judgement, VehicleLack } from '../../fitment';
 import { type Reason, reason, factsOf } from '../../kernel/reason';
@@ -29,8 +29,6 @@ import type { PlugLook } from '../readings/plugs';
 import { readingOf } from '../../kernel/ids';
 import { isLocked } from '../log/locked';
 import { seriousConflicts } from '../readings/wiring';
-
-const AIMED_ROLES = /^(headlamp|fog)\./;
 
 /** Every item of a job, and the closings that close none. */
 export interface ItemReading {
@@ -202,7 +200,7 @@ function lightItems(
   record: Pick<JobRecord, 'lightReads' | 'aims' | 'aimReads'>,
 ): readonly RuledItem[] {
   const { positions, chosenSince, id } = swap;
-  const aimed = positions.filter((p) => AIMED_ROLES.test(p));
+  const aimed = positions.filter(isAimed);
   if (!swap.choice || !chosenSince || aimed.length === 0) return [];
   const read = record.lightReads.get(readingOf(id, 'before'))?.event;
   const aim = record.aims.get(id)?.event;

@@ -119,10 +119,15 @@ export const glareIn = weakMapMemoize(
 export const eyeSpot = (traffic: 'right' | 'left', distanceMm: number) =>
   eyeOnWall(EYE_POINTS[0], traffic, distanceMm);
 
+/** Whether the lamps of a position have a beam that is measured and aimed. */
+export const isAimed = (position: PositionKey): boolean => /^(headlamp|fog)\./.test(position);
+
 /** The aim of one lamp as it was read, held against its rule. */
 export interface LampAim {
   readonly position: PositionKey;
   readonly lowerEdgeMm: number;
+  /** Where its cutoff was read, from a level line at the lamp's height, mm; below it is negative. */
+  readonly upMm: number;
   readonly found: AimFound;
   /** One for each aim that the rule lets the maker choose; none: no rule is known, and a lead says so in words. */
   readonly judged: readonly (AimJudged & { readonly line: WallLine })[];
@@ -165,6 +170,6 @@ export const lampAims = weakMapMemoize((b: AimBody): readonly LampAim[] => {
     const good = judged.some(
       (j) => j.verdict === 'set' || (typeof promised !== 'number' && j.verdict === 'passes'),
     );
-    return { position, lowerEdgeMm, found, judged, passes: good };
+    return { position, lowerEdgeMm, upMm: spot.upMm, found, judged, passes: good };
   });
 });

@@ -1,8 +1,9 @@
 'use client';
 import { type FormEvent, useState } from 'react';
-import { looksView } from '@/core/job';
+import { isAimed, looksView } from '@/core/job';
 import { LOADS } from '@/core/lamp/photometry';
 import { readLength } from '@/core/quantity';
+import { positionKey } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useBusy, useJob, useSwapIn, useView } from '../JobContext';
 import { numberIn } from './numberIn';
@@ -18,7 +19,7 @@ export function AimForm() {
   const { t, decimal } = words;
   const places = job.pack.family.body.places;
   const heightOf = (key: string) => {
-    const at = places.find((p) => key === [p.position.role, p.position.end, p.position.side].join('.'))?.zMm;
+    const at = places.find((p) => key === positionKey(p.position))?.zMm;
     return at === undefined ? '' : String(at);
   };
   const [lamps, setLamps] = useState<
@@ -28,7 +29,7 @@ export function AimForm() {
   const [more, setMore] = useState(NONE);
   const [fault, setFault] = useState<string | null>(null);
   if (!looks) return null;
-  const aimed = looks.positions.filter((p) => /^(headlamp|fog)\./.test(p));
+  const aimed = looks.positions.filter(isAimed);
   const at = (p: string) => lamps[p] ?? { below: '', across: '', centre: heightOf(p), lens: '' };
   const submit = async (event: FormEvent) => {
     event.preventDefault();

@@ -45,6 +45,7 @@ export function ScrewTurns({
   const [tried, after] = [n('tried'), n('after')];
   const [across, hTried, hAfter, hAcross] = [n('across'), n('hTried'), n('hAfter'), n('hAcross')];
   const two =
+    acrossMm !== null &&
     tried !== null &&
     after !== null &&
     across !== null &&
@@ -53,7 +54,7 @@ export function ScrewTurns({
     hAcross !== null
       ? turnsOfTwo(
           {
-            start: { acrossMm: acrossMm ?? 0, upMm },
+            start: { acrossMm, upMm },
             afterVertical: { acrossMm: across, upMm: -after },
             verticalTurns: tried,
             afterHorizontal: { acrossMm: hAcross, upMm: -hAfter },
