@@ -34,6 +34,12 @@ export const ROUTES: readonly Route[] = [
     path: ({ job }) => `/api/jobs/${job}/removal/sheet.pdf`,
     reach: 'row',
   },
+  {
+    folder: 'api/jobs/[job]/wall/[file]',
+    method: 'GET',
+    path: ({ job }) => `/api/jobs/${job}/wall/marks.pdf`,
+    reach: 'row',
+  },
   { folder: 'api/device', method: 'POST', path: () => '/api/device', reach: 'shop', body: () => ({}) },
   {
     folder: 'api/device/people',
@@ -135,6 +141,7 @@ export const ROUTES: readonly Route[] = [
     body: () => ({ cells: { id: 'packet-ebb', families: 'orrel-packet', role: 'headlamp', end: 'front' } }),
   },
   { folder: 'api/figures', method: 'POST', path: () => '/api/figures', reach: 'shop', body: () => ({}) },
+  { folder: 'api/walls', method: 'POST', path: () => '/api/walls', reach: 'shop', body: () => ({}) },
   { folder: 'api/keys', method: 'POST', path: () => '/api/keys', reach: 'shop', body: () => ({}) },
   { folder: 'api/settings', method: 'POST', path: () => '/api/settings', reach: 'shop', body: () => ({}) },
   { folder: 'sign-in', method: 'GET', path: () => '/sign-in', reach: 'public' },

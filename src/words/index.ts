@@ -11,4 +11,5 @@ export { wording, type FactNames, type Wording } from './wording';
 export { changeWords } from './lightWords';
 export { harnessWords } from './harnessWords';
 export { datesIn } from './intl';
+export { wallLineWords } from './wallLines';
 export { stepTitle } from './stepTitle';

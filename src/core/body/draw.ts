@@ -81,7 +81,7 @@ const HEIGHTS: Readonly<Record<string, number>> = {
 };
 
 /** The height of a lamp's centre: as it is said, or as such a lamp usually sits on such a body. */
-function heightOf(p: PlacedIn, m: BodyMeasures): number {
+export function heightOf(p: PlacedIn, m: BodyMeasures): number {
   if (p.zMm !== undefined) return p.zMm;
   const { role, end } = p.position;
   if (role === 'high-stop') return m.heightMm * 0.93;
@@ -91,7 +91,7 @@ function heightOf(p: PlacedIn, m: BodyMeasures): number {
 }
 
 /** The way a lamp looks: as it is said, or by the end of the vehicle that it is at. */
-function facingOf(p: PlacedIn): NonNullable<PlacedIn['facing']> {
+export function facingOf(p: PlacedIn): NonNullable<PlacedIn['facing']> {
   if (p.facing) return p.facing;
   const { end, side } = p.position;
   if (end === 'front' || end === 'rear') return end;

@@ -1,6 +1,8 @@
 export * from './styles';
 export type { BodyShape, BodyView, ShapeKind } from './shape';
 export {
+  facingOf,
+  heightOf,
   bodyPicture,
   type BodyPicture,
   type DrawnLine,

@@ -3,6 +3,7 @@ import { LRUCache } from 'lru-cache';
 import { type Figures, figuresOf } from '../electric/formulas';
 import { type ConnectorHalf, plugNames } from '../harness';
 import type { Application, Family, Lamp, Part, Profile } from '../catalogue/types';
+import type { ShopWall } from '../lamp/wall';
 import type { StepSheet } from '../work';
 import type { Learnt } from './learnt';
 import { type FactKey, factRegistry, type FactRegistry } from '../vehicle';
@@ -50,6 +51,8 @@ export interface JobPack {
   readonly rates: Rates;
   /** Figures that the shop has changed; absent: none. */
   readonly figures?: Partial<Figures>;
+  /** Walls before which the shop aims lamps; absent: none is kept. */
+  readonly walls?: readonly ShopWall[];
   /** Facts that can matter to this line, as `askedAt` names them; absent: nobody has worked that out. */
   readonly asked?: readonly string[];
   /** How many of a part lie on the shop’s own shelf. */

@@ -64,6 +64,11 @@ export type ReadingOf = Key<'reading'>;
 /** Names a light reading of a swap. */
 export const readingOf = (swap: string, when: string): ReadingOf => key(swap, when);
 
+/** A wall with one lamp of a swap on it, before or after. */
+export type WallOf = Key<'wall'>;
+/** Names a wall of a lamp. */
+export const wallOf = (swap: string, when: string, position: string): WallOf => key(swap, when, position);
+
 /** A step sheet of a swap. */
 export type SheetOf = Key<'sheet'>;
 /** Names a sheet of a swap. */

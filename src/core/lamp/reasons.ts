@@ -1,4 +1,4 @@
-export {};
+import type { NoFacts } from '../kernel/reason';
 
 declare module '../kernel/reason' {
   interface ReasonFacts {
@@ -23,6 +23,16 @@ declare module '../kernel/reason' {
       readonly at: string;
     };
     'light-apparent': { readonly m: number };
+    'wall-marks-few': { readonly found: number; readonly wanted: number };
+    'wall-marks-line': NoFacts;
+    'wall-marks-off': { readonly mark: string; readonly mm: number; readonly most: number };
+    'wall-outside': NoFacts;
+    'wall-blown': NoFacts;
+    'wall-exposures': NoFacts;
+    'wall-tone': NoFacts;
+    'wall-readings-few': { readonly found: number; readonly wanted: number };
+    'wall-readings-span': { readonly times: number };
+    'wall-readings-off': { readonly percent: number; readonly most: number };
   }
 }
 

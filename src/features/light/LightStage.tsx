@@ -8,6 +8,7 @@ import { PREPARED } from '@/core/lamp/overTime/prepared';
 import { playedAs } from '@/core/lamp/program/types';
 import { PLAYED_FLASHER } from '@/core/lamp/overTime/flasher';
 import { Controls } from '../job/Controls';
+import { RoadView } from '../job/beam/RoadView';
 import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { litAt } from '../job/lightNow';
 import { animator } from '../job/dusk/animate';
@@ -132,6 +133,7 @@ export function LightStage() {
           }
         />
         <Controls />
+        {swap && <RoadView swap={swap.id} />}
         {wirings.length === 0 ? (
           view.swaps.length > 0 && <p className="text-soft">{t('wire.no-choice')}</p>
         ) : (

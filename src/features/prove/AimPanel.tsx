@@ -6,8 +6,11 @@ import { useZone } from '@/ui/WordsContext';
 import { AimForm } from '../job/beam/AimForm';
 import { aimWords, alikeWords, pictureWords, ratioWords } from '../job/beam/beamWords';
 import { ScrewTurns } from '../job/beam/ScrewTurns';
+import { RoadView } from '../job/beam/RoadView';
+import { WallsSeen } from '../job/beam/WallsSeen';
 import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { LightReading } from '../job/LightReading';
+import { WallLines } from './WallLines';
 
 /** Aim and the light after: what closes the promise that every swap of a beam makes. */
 export function AimPanel() {
@@ -24,13 +27,16 @@ export function AimPanel() {
       {(ratios.length > 0 || aims.length > 0) && (
         <BeamPicture ratios={ratios} aims={aims} words={pictureWords(words, say)} />
       )}
+      <WallLines swap={looks.id} />
       {looks.aimRead ? <AimFigures /> : looks.aim ? <AimSaid /> : rights.workAtVehicle && <AimForm />}
+      <WallsSeen swap={looks.id} when="after" />
       {(looks.before || looks.after) && (
         <>
           <Light />
           {(looks.after !== null || rights.workAtVehicle) && <LightReading swap={looks.id} when="after" />}
         </>
       )}
+      <RoadView swap={looks.id} />
       <p className="text-sm text-soft">{t('aim.caution')}</p>
     </section>
   );

@@ -3,13 +3,14 @@ import { dropPercent, lightChanges, type ReleaseDocument } from '@/core/job';
 import { BeamPicture } from '@/ui/BeamPicture';
 import { changeWords } from '@/words';
 import { aimWords, alikeWords, pictureWords, ratioWords } from '../job/beam/beamWords';
+import { WallFound } from '../job/beam/WallFound';
 import { SheetPart, useSheetWords } from './SheetFrame';
 
 /** Light before and after with its true change, and the aim: only what was measured alike is compared. */
 export function RecordLight({ doc }: { doc: ReleaseDocument }) {
   const { words, say, t } = useSheetWords(doc);
-  const { light = [], aims = [], changes: frozen, aimReads = [] } = doc.records ?? {};
-  if (light.length + aims.length + aimReads.length === 0) return null;
+  const { light = [], aims = [], changes: frozen, aimReads = [], walls = [] } = doc.records ?? {};
+  if (light.length + aims.length + aimReads.length + walls.length === 0) return null;
   const ratios = frozen?.flatMap((c) => c.ratios) ?? [];
   const found = aimReads.flatMap((a) => a.lamps);
   const before = light.filter((l) => l.when === 'before');
@@ -23,6 +24,22 @@ export function RecordLight({ doc }: { doc: ReleaseDocument }) {
     <SheetPart title={t('sheet.light')}>
       {(ratios.length > 0 || found.length > 0) && (
         <BeamPicture ratios={ratios} aims={found} words={pictureWords({ t }, say)} />
+      )}
+      {walls.length > 0 && (
+        <div className="my-2 grid gap-4 sm:grid-cols-2 print:grid-cols-2">
+          {walls.map((w) => (
+            <WallFound
+              key={`${w.position}/${w.when}`}
+              body={w.body}
+              beside={walls.map((x) => x.body)}
+              title={t('wall.title-of', { position: say.position(w.position), when: w.when })}
+              targetDeg={null}
+              words={words}
+              say={say}
+            />
+          ))}
+          <p className="text-xs sm:col-span-2 print:col-span-2">{t('wall.caution')}</p>
+        </div>
       )}
       <ul className="text-sm">
         {ratios.map((r) => (

@@ -3,6 +3,7 @@ import { stripView } from '@/core/job';
 import { factsOf } from '@/core/kernel/reason';
 import { WarningMark } from '@/ui/marks';
 import { useJob, useView } from '../job/JobContext';
+import { WallsSeen } from '../job/beam/WallsSeen';
 import { LightReading } from '../job/LightReading';
 
 /** Before the old lamp is out, its light is measured: afterwards nobody can. */
@@ -27,6 +28,7 @@ export function BaselinePrompt() {
           {rights.workAtVehicle && gone.length === 0 && (
             <div className="mt-1.5">
               <LightReading swap={item.id.slice('baseline:'.length)} when="before" />
+              <WallsSeen swap={item.id.slice('baseline:'.length)} when="before" />
             </div>
           )}
         </section>

@@ -1,9 +1,11 @@
 'use client';
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { stripView } from '@/core/job';
 import { type SearchedOrder, searchTask } from '@/core/work';
+import type { OrderTask } from '@/core/work/orderTask';
 import type { SearchReply } from '@/workers/searchOrder';
 import { useJob, useView } from '../job/JobContext';
+import { useWorker } from '../job/useWorker';
 
 type State =
   | { readonly kind: 'idle' }
@@ -18,27 +20,20 @@ export function SearchOrder() {
   const strip = useView(stripView);
   const { t } = words;
   const [state, setState] = useState<State>({ kind: 'idle' });
-  const worker = useRef<Worker | null>(null);
-  const stop = () => {
-    worker.current?.terminate();
-    worker.current = null;
-  };
-  useEffect(() => stop, []);
+  const { send, end: stop } = useWorker<OrderTask, SearchReply>(
+    () => new Worker(new URL('../../workers/searchOrder.ts', import.meta.url), { type: 'module' }),
+    (reply) => {
+      if (reply.kind === 'progress')
+        return setState({ kind: 'running', share: reply.share, best: reply.best });
+      setState({ kind: 'done', found: reply.found });
+    },
+  );
   const { order } = strip;
   // Nothing is shorter than what no order can go below.
   if (!order || order.changeoverMin - order.boundMin < 0.01) return null;
   const start = () => {
-    stop();
-    const w = new Worker(new URL('../../workers/searchOrder.ts', import.meta.url), { type: 'module' });
-    worker.current = w;
     setState({ kind: 'running', share: 0, best: null });
-    w.onmessage = ({ data: reply }: MessageEvent<SearchReply>) => {
-      if (reply.kind === 'progress')
-        return setState({ kind: 'running', share: reply.share, best: reply.best });
-      setState({ kind: 'done', found: reply.found });
-      stop();
-    };
-    w.postMessage(
+    send(
       searchTask(
         strip.out.map((l) => l.step),
         job.pack.family.body.states ?? [],

@@ -390,6 +390,7 @@ export interface Lamp {
     cases: LevelCase[];
   }[];
   program?: LampProgram;
+  photometry?: PhotometryFile[];
 }
 export interface LampPlug {
   id: Id;
@@ -526,6 +527,12 @@ export interface LampProgram {
         kind: 'flickers';
         belowHz: number;
       };
+}
+export interface PhotometryFile {
+  does: LampFunction;
+  form: 'IES' | 'EULUMDAT';
+  text: string;
+  looks?: 'ahead' | 'down';
 }
 export interface Family {
   id: Id;

@@ -23,7 +23,7 @@ const LINES = { long: line(), short: line() };
 function line() {
   return { running: 0, queue: [] as (() => void)[] };
 }
-const SHORT: readonly HeavyName[] = ['ask', 'harness-pdf', 'removal-pdf'];
+const SHORT: readonly HeavyName[] = ['ask', 'harness-pdf', 'marks-pdf', 'removal-pdf', 'wall-pdf'];
 
 /**
  * Does heavy work in a thread of its own, one long and one short piece at a time; others wait in line.

@@ -48,6 +48,14 @@ async function carryOut(order: HeavyOrder): Promise<unknown> {
       const { doc, photos, names, origin, locale } = order.input;
       return new Uint8Array(await removalPdf(doc, photos, names, origin, locale));
     }
+    case 'wall-pdf': {
+      const { wallPdf } = await import('../sheets/wallPdf');
+      return new Uint8Array(await wallPdf(order.input.doc, order.input.locale));
+    }
+    case 'marks-pdf': {
+      const { marksPdf } = await import('../sheets/marksPdf');
+      return new Uint8Array(await marksPdf(order.input.locale));
+    }
     case 'harness-pdf': {
       const { harnessPdf } = await import('../sheets/harnessPdf');
       return new Uint8Array(await harnessPdf(order.input.doc, order.input.locale));

@@ -15,6 +15,7 @@ import {
   withHandRows,
 } from '@/core/job';
 import type { Figures } from '@/core/electric/formulas';
+import type { ShopWall } from '@/core/lamp/wall';
 import type { ConnectorHalf } from '@/core/harness';
 import type { Family, Part, Profile } from '@/core/catalogue';
 import type { FactRegistry } from '@/core/vehicle';
@@ -128,6 +129,7 @@ export async function loadJobs(
       heads: pick(pinned.heads, refs),
       rates: shopHas.rates,
       ...(Object.keys(shopHas.figures).length > 0 ? { figures: shopHas.figures } : {}),
+      ...(shopHas.walls.length > 0 ? { walls: shopHas.walls } : {}),
       stock,
       events,
       otherEvents,
@@ -214,14 +216,24 @@ const among =
 async function shopRates(
   db: Db,
   shopId: string,
-): Promise<{ readonly rates: Rates; readonly figures: Partial<Figures> }> {
+): Promise<{
+  readonly rates: Rates;
+  readonly figures: Partial<Figures>;
+  readonly walls: readonly ShopWall[];
+}> {
   const [row] = await db
-    .select({ minor: shop.hourMinor, currency: shop.hourCurrency, taxBp: shop.taxBp, figures: shop.figures })
+    .select({
+      minor: shop.hourMinor,
+      currency: shop.hourCurrency,
+      taxBp: shop.taxBp,
+      figures: shop.figures,
+      walls: shop.walls,
+    })
     .from(shop)
     .where(eq(shop.id, shopId));
-  if (!row) return { rates: { hour: { minor: 0, currency: 'EUR' } }, figures: {} };
-  const { taxBp, figures, ...hour } = row;
-  return { rates: taxBp > 0 ? { hour, taxBp } : { hour }, figures };
+  if (!row) return { rates: { hour: { minor: 0, currency: 'EUR' } }, figures: {}, walls: [] };
+  const { taxBp, figures, walls, ...hour } = row;
+  return { rates: taxBp > 0 ? { hour, taxBp } : { hour }, figures, walls };
 }
 
 async function eventsOf(

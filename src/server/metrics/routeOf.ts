@@ -46,6 +46,7 @@ const API = new Set([
   'stock',
   'stream',
   'vehicles',
+  'walls',
 ]);
 
 /**

@@ -5,7 +5,6 @@ import {
   Polyline,
   Rect,
   renderToBuffer,
-  StyleSheet,
   Svg,
   Text,
   View,
@@ -16,25 +15,7 @@ import type { Drawing } from '@/core/harness';
 import type { HarnessDocument } from '@/core/job';
 import { harnessWords, localeOf, wording, wordsIn } from '@/words';
 import { plain } from './plain';
-
-const style = StyleSheet.create({
-  page: { padding: 36, fontSize: 9.5, fontFamily: 'Helvetica' },
-  head: { flexDirection: 'row', justifyContent: 'space-between', borderBottomWidth: 1.4, paddingBottom: 6 },
-  title: { fontSize: 17, fontFamily: 'Helvetica-Bold' },
-  vehicle: { fontSize: 11, paddingVertical: 6 },
-  part: { fontSize: 12, fontFamily: 'Helvetica-Bold', marginTop: 9, marginBottom: 3 },
-  row: { flexDirection: 'row', borderBottomWidth: 0.5, borderBottomColor: '#777', paddingVertical: 2.6 },
-  mono: { fontFamily: 'Courier' },
-  foot: {
-    position: 'absolute',
-    bottom: 22,
-    left: 36,
-    right: 36,
-    fontSize: 8,
-    borderTopWidth: 0.5,
-    paddingTop: 4,
-  },
-});
+import { sheetStyle as style } from './style';
 
 /** Draws the harness sheet up as a PDF: drawing, joint table, checks to tick, in black on white, A4 or Letter. */
 export async function harnessPdf(doc: HarnessDocument, locale: string): Promise<Buffer> {

@@ -14,27 +14,15 @@ import type { ReactNode } from 'react';
 import type { BagLabel, RemovalDocument, RemovalStep } from '@/core/job';
 import { localeOf, stepTitle, type Words, type Wording, wording, wordsIn } from '@/words';
 import { plain } from './plain';
+import { sheetStyle } from './style';
 
-const style = StyleSheet.create({
-  page: { padding: 36, paddingBottom: 48, fontSize: 9.5, fontFamily: 'Helvetica' },
-  head: { flexDirection: 'row', justifyContent: 'space-between', borderBottomWidth: 1.4, paddingBottom: 6 },
-  title: { fontSize: 17, fontFamily: 'Helvetica-Bold' },
-  bold: { fontFamily: 'Helvetica-Bold' },
-  part: { fontSize: 12, fontFamily: 'Helvetica-Bold', marginTop: 11, marginBottom: 3 },
-  row: { flexDirection: 'row', borderBottomWidth: 0.5, borderBottomColor: '#777', paddingVertical: 4 },
-  box: { width: 11, height: 11, borderWidth: 1, marginRight: 7, marginTop: 1 },
-  soft: { color: '#333', fontSize: 8.5 },
-  foot: {
-    position: 'absolute',
-    bottom: 22,
-    left: 36,
-    right: 36,
-    fontSize: 8,
-    borderTopWidth: 0.5,
-    paddingTop: 4,
-  },
-  label: { width: '50%', height: 92, borderWidth: 0.7, padding: 7, flexDirection: 'row', gap: 8 },
-});
+const style = {
+  ...sheetStyle,
+  ...StyleSheet.create({
+    box: { width: 11, height: 11, borderWidth: 1, marginRight: 7, marginTop: 1 },
+    label: { width: '50%', height: 92, borderWidth: 0.7, padding: 7, flexDirection: 'row', gap: 8 },
+  }),
+};
 
 /** Where a bag's label leads: the step at which it is put back. */
 const bagAddress = (origin: string, doc: RemovalDocument, bag: BagLabel): string =>

@@ -1,4 +1,5 @@
 import { programFaults } from '../../lamp/program/check';
+import { photometryMap } from '../../lamp/photofile';
 import type { Lamp } from '../rows/lamp';
 import type { Checking } from './context';
 
@@ -29,5 +30,13 @@ export function checkLamp(at: string, lamp: Lamp, on: Checking): void {
         lamp.functions.map((f) => f.does),
       ),
     );
+  on.once(
+    `${at}/photometry`,
+    (lamp.photometry ?? []).map((f) => f.does),
+  );
+  lamp.photometry?.forEach((f, j) => {
+    const read = photometryMap(f);
+    if (read.kind === 'fault') on.take([{ path: `${at}/photometry/${j}/text`, reason: read.reason }]);
+  });
   lamp.behaviour?.forEach((b, j) => on.cases(`${at}/behaviour/${j}/cases`, b.cases));
 }

@@ -1,4 +1,5 @@
 import { aimRead } from './aimRead';
+import { wallRead } from './wallRead';
 import { aimChecked } from './aimChecked';
 import { jobAbandoned } from './jobAbandoned';
 import { lightRead } from './lightRead';
@@ -83,6 +84,7 @@ export const EVENT_KINDS = {
   'light-read': lightRead,
   'aim-checked': aimChecked,
   'aim-read': aimRead,
+  'wall-read': wallRead,
   'recheck-seen': recheckSeen,
   'light-timed': lightTimed,
   'light-watched': lightWatched,

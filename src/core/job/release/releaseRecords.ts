@@ -4,8 +4,9 @@ import { type BeamChange, beamChange, type LampAim, lampAims } from '../readings
 import type { Prose, Reason } from '../../kernel/reason';
 import type { Lamp, Money, Part } from '../../catalogue/types';
 import type { PositionKey } from '../../vehicle';
-import type { AimRead, BoxCheck, MountCheck, MountLooked, RecheckOutcome } from '../events';
+import type { AimRead, BodyOf, BoxCheck, MountCheck, MountLooked, RecheckOutcome } from '../events';
 import type { JobReading } from '../readJob';
+import { wallsOf } from '../readings/walls';
 import type { TugVerdict } from '../readings/handJoints';
 import { historyLines, type HistoryLine } from './historyLines';
 
@@ -58,6 +59,14 @@ export interface ReleaseRecords {
   readonly aimReads?: readonly {
     readonly lamps: readonly LampAim[];
     readonly distanceMm: number;
+    readonly by: string;
+    readonly at: string;
+  }[];
+  /** Walls as their pictures were read; absent: a document of before. */
+  readonly walls?: readonly {
+    readonly when: 'before' | 'after';
+    readonly position: PositionKey;
+    readonly body: BodyOf<'wall-read'>;
     readonly by: string;
     readonly at: string;
   }[];
@@ -178,6 +187,15 @@ export function releaseRecords(
       by: nameOf(e.user),
       at: e.at,
     })),
+    walls: checks.flatMap(({ swap }) =>
+      wallsOf(swap, record).map(({ when, position, body, by, at }) => ({
+        when,
+        position,
+        body,
+        by: nameOf(by),
+        at,
+      })),
+    ),
     aims: [...record.aims.values()].map(({ event: e }) => ({
       lamps: e.body.lamps,
       distanceMm: e.body.distanceMm,

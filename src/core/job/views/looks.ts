@@ -6,6 +6,7 @@ import type { DropPoint } from '../readings/drops';
 import type { HandJoint } from '../readings/handJoints';
 import { type MountLook, mountLooks } from '../readings/mounted';
 import { watchedNow } from '../readings/watched';
+import { type PairOfWalls, pairsOfWalls, type WallView, wallsOf } from '../readings/walls';
 import type { PlugLook } from '../readings/plugs';
 import { type Job, perJob } from './view';
 
@@ -48,6 +49,9 @@ export interface LooksView {
       readonly body: BodyOf<'aim-read'>;
       readonly lamps: readonly LampAim[];
     } | null;
+    /** Pictures of the wall as they were read, and left against right. */
+    readonly walls: readonly WallView[];
+    readonly pairs: readonly PairOfWalls[];
     /** After against before; null: one of them is not there. */
     readonly change: BeamChange | null;
     readonly watched: { readonly event: string; readonly by: string; readonly at: string } | null;
@@ -86,6 +90,7 @@ export const looksView = perJob(({ reading }: Job): LooksView => {
       const watched = watchedNow(swap, record);
       const aimRead = record.aimReads.get(swap.id)?.event;
       const [before, after] = [light(swap.id, 'before'), light(swap.id, 'after')];
+      const walls = wallsOf(swap, record);
       return {
         id: swap.id,
         positions: swap.positions,
@@ -101,6 +106,8 @@ export const looksView = perJob(({ reading }: Job): LooksView => {
               lamps: lampAims(aimRead.body),
             }
           : null,
+        walls,
+        pairs: pairsOfWalls(walls),
         change: before && after ? beamChange(before.body, after.body) : null,
         aim: aim
           ? {

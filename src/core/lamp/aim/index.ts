@@ -1,6 +1,6 @@
 export { EYE_POINTS, eyeOnWall, type Glare, glareOf } from './dazzle';
 export { type Turns, turnsOfOne, turnsOfTwo } from './screws';
-export { aimTargets, lowerEdgeOf } from './targets';
+export { aimTargets, type AimTarget, lowerEdgeOf } from './targets';
 export {
   type AimFound,
   type AimJudged,

@@ -54,21 +54,31 @@ function upIn(type: AngleType, up: number, ahead: number): number {
   return Math.acos(clamp(-up)) / RAD;
 }
 
-/** The place in an axis below a value, with the share to the next as its fraction; −1: outside it. */
-function placeIn(axis: readonly number[], x: number): number {
-  const last = axis.length - 1;
-  const first = axis[0] ?? 0;
-  if (last < 0 || x < first - 1e-9 || x > (axis[last] ?? 0) + 1e-9) return -1;
-  let low = 0;
-  let high = last;
-  while (high - low > 1) {
-    const mid = (low + high) >> 1;
-    if ((axis[mid] ?? 0) <= x) low = mid;
-    else high = mid;
+/** *Setting*: places of an axis that are looked up straight away, a degree: roads ask half a million times. */
+const PER_DEG = 20;
+
+/** Finds the place in an axis below a value, with the share to the next as its fraction; −1: outside it. */
+function placer(axis: readonly number[]): (x: number) => number {
+  const values = Float64Array.from(axis);
+  const end = values.length - 1;
+  if (end < 0) return () => -1;
+  const [first, last] = [values[0] as number, values[end] as number];
+  const table = new Uint16Array(Math.max(1, Math.ceil((last - first) * PER_DEG) + 1));
+  for (let i = 0, k = 0; i < table.length; i += 1) {
+    while (k + 2 <= end && (values[k + 1] as number) <= first + i / PER_DEG) k += 1;
+    table[i] = k;
   }
-  const a = axis[low] ?? 0;
-  const b = axis[high] ?? 0;
-  return b > a ? low + Math.min(1, Math.max(0, (x - a) / (b - a))) : low;
+  return (x) => {
+    if (x < first - 1e-9 || x > last + 1e-9) return -1;
+    let low = x <= first ? 0 : (table[Math.min(table.length - 1, Math.floor((x - first) * PER_DEG))] as number);
+    while (low + 1 < end && (values[low + 1] as number) <= x) low += 1;
+    if (low === end) return end;
+    const from = values[low] as number;
+    const by = values[low + 1] as number;
+    if (!(by > from)) return low;
+    const share = (x - from) / (by - from);
+    return low + (share > 1 ? 1 : share < 0 ? 0 : share);
+  };
 }
 
 /** The h of a map that stands for one that its symmetry leaves out: a quarter, a half or both halves of what was measured. */
@@ -89,33 +99,54 @@ function folded(map: AngularMap, h: number): number {
 /** Intensity in a direction, between the points of the grid evenly; 0 outside what was measured, since nothing is known there. */
 export const candelaIn = (map: AngularMap, d: Direction): number => candelaAt(map, d.right, d.up, d.ahead);
 
-/** The same by its parts: a road asks half a million times, and makes no object for it. */
-export function candelaAt(map: AngularMap, right: number, up: number, ahead: number): number {
-  // What was measured downwards and is mounted to look ahead is turned up by a quarter.
-  const turned = map.type === 'C' && map.looks === 'down';
-  const u = turned ? -ahead : up;
-  const a = turned ? up : ahead;
-  const v = placeIn(map.v, upIn(map.type, u, a));
-  if (v < 0) return 0;
-  const across = acrossIn(map.type, right, a);
-  const h = map.h.length === 1 ? 0 : placeIn(map.h, folded(map, across));
-  if (h >= 0) {
-    const i = Math.floor(h);
-    return mixed(column(map, i, v), column(map, i + 1, v), h - i);
-  }
-  // The last plane of a full turn is the first again, whether the file repeats it or not.
-  const last = map.h.length - 1;
-  const end = map.h[last] ?? 0;
-  if (map.type !== 'C' || end <= 180) return 0;
-  return mixed(column(map, last, v), column(map, 0, v), (across - end) / ((map.h[0] ?? 0) + 360 - end));
+/** The same by its parts. */
+export const candelaAt = (map: AngularMap, right: number, up: number, ahead: number): number =>
+  beamOf(map)(right, up, ahead);
+
+/** Intensity by direction: right, up, ahead, of length 1. */
+export type Beam = (right: number, up: number, ahead: number) => number;
+
+const beams = new WeakMap<AngularMap, Beam>();
+
+/** A map as it is asked many times: its axes looked up once. */
+export function beamOf(map: AngularMap): Beam {
+  const known = beams.get(map);
+  if (known) return known;
+  const beam = madeBeam(map);
+  beams.set(map, beam);
+  return beam;
 }
 
-const mixed = (a: number, b: number, share: number) => a + share * (b - a);
-
-/** Light of one plane at a place among its heights. */
-function column(map: AngularMap, i: number, v: number): number {
-  const values = map.candela[i] ?? map.candela[i - 1];
-  if (!values) return 0;
-  const k = Math.floor(v);
-  return mixed(values[k] ?? 0, values[k + 1] ?? values[k] ?? 0, v - k);
+function madeBeam(map: AngularMap): Beam {
+  const [placeH, placeV] = [placer(map.h), placer(map.v)];
+  const columns = map.candela.map((c) => Float64Array.from(c));
+  // What was measured downwards and is mounted to look ahead is turned up by a quarter.
+  const turned = map.type === 'C' && map.looks === 'down';
+  const one = map.h.length === 1;
+  const last = map.h.length - 1;
+  const end = map.h[last] ?? 0;
+  const at = (i: number, k: number, share: number): number => {
+    const values = columns[i] ?? columns[i - 1];
+    if (!values) return 0;
+    const from = values[k] ?? 0;
+    return from + share * ((values[k + 1] ?? from) - from);
+  };
+  return (right, up, ahead) => {
+    const u = turned ? -ahead : up;
+    const a = turned ? up : ahead;
+    const v = placeV(upIn(map.type, u, a));
+    if (v < 0) return 0;
+    const k = Math.floor(v);
+    const across = acrossIn(map.type, right, a);
+    const h = one ? 0 : placeH(folded(map, across));
+    if (h >= 0) {
+      const i = Math.floor(h);
+      const from = at(i, k, v - k);
+      return h === i ? from : from + (h - i) * (at(i + 1, k, v - k) - from);
+    }
+    // The last plane of a full turn is the first again, whether the file repeats it or not.
+    if (map.type !== 'C' || end <= 180) return 0;
+    const from = at(last, k, v - k);
+    return from + ((across - end) / ((map.h[0] ?? 0) + 360 - end)) * (at(0, k, v - k) - from);
+  };
 }

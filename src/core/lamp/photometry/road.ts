@@ -1,4 +1,4 @@
-import { type AngularMap, candelaAt } from './angular';
+import { type AngularMap, beamOf } from './angular';
 
 /** A lamp on a vehicle or machine, in metres from the point of the road under its front's middle. */
 export interface PlacedBeam {
@@ -21,12 +21,12 @@ const RAD = Math.PI / 180;
 /** A lamp with the turn of its axis worked out once. */
 function turned(b: PlacedBeam) {
   const [p, t] = [(b.panDeg ?? 0) * RAD, (b.tiltDeg ?? 0) * RAD];
-  return { b, cp: Math.cos(p), sp: Math.sin(p), ct: Math.cos(t), st: Math.sin(t) };
+  return { b, beam: beamOf(b.map), cp: Math.cos(p), sp: Math.sin(p), ct: Math.cos(t), st: Math.sin(t) };
 }
 
 /** Illuminance at a point of the road of one lamp, lx. */
 function lit(
-  { b, cp, sp, ct, st }: ReturnType<typeof turned>,
+  { b, beam, cp, sp, ct, st }: ReturnType<typeof turned>,
   rightM: number,
   aheadM: number,
   plane: Plane,
@@ -42,7 +42,8 @@ function lit(
   const up = y * ct - forward * st;
   const ahead = y * st + forward * ct;
   const r = Math.sqrt(r2);
-  const cd = candelaAt(b.map, right / r, up / r, ahead / r);
+  const cd = beam(right / r, up / r, ahead / r);
+  if (cd === 0) return 0;
   const cos = plane === 'facing' ? Math.max(0, z) / r : b.heightM / r;
   return (cd * cos) / r2;
 }

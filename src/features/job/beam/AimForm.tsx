@@ -1,11 +1,12 @@
 'use client';
 import { type FormEvent, useState } from 'react';
-import { isAimed, looksView } from '@/core/job';
+import { cutoffSpot, isAimed, looksView } from '@/core/job';
 import { LOADS } from '@/core/lamp/photometry';
 import { readLength } from '@/core/quantity';
 import { positionKey } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useBusy, useJob, useSwapIn, useView } from '../JobContext';
+import { Figure } from './Figure';
 import { numberIn } from './numberIn';
 
 const MARKETS = ['ECE', 'NA'] as const;
@@ -30,7 +31,19 @@ export function AimForm() {
   const [fault, setFault] = useState<string | null>(null);
   if (!looks) return null;
   const aimed = looks.positions.filter(isAimed);
-  const at = (p: string) => lamps[p] ?? { below: '', across: '', centre: heightOf(p), lens: '' };
+  // A wall that was read by photo says where the cutoff lies; whoever types over it knows better.
+  const ofWall = (p: string) => {
+    const wall = looks.walls.find((w) => w.when === 'after' && w.position === p)?.body;
+    const spot = wall && cutoffSpot(wall);
+    const mm = (v: number) => String(Math.round(v)).replace('.', decimal);
+    return {
+      below: spot ? mm(-spot.upMm) : '',
+      across: spot && spot.acrossMm !== null ? mm(spot.acrossMm) : '',
+      centre: wall ? mm(wall.centreMm) : heightOf(p),
+      lens: '',
+    };
+  };
+  const at = (p: string) => lamps[p] ?? ofWall(p);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const wall = readLength(distance.trim(), decimal);
@@ -75,17 +88,7 @@ export function AimForm() {
     });
   };
   const field = (label: string, value: string, put: (v: string) => void, data: string, width = 'w-40') => (
-    <label className={`grid ${width} gap-1 text-sm font-semibold`}>
-      {label}
-      <input
-        className={`${FIELD} font-mono`}
-        inputMode="decimal"
-        value={value}
-        onChange={(e) => put(e.target.value)}
-        autoComplete="off"
-        data-aim-field={data}
-      />
-    </label>
+    <Figure label={label} value={value} onChange={put} width={width} data-aim-field={data} />
   );
   return (
     <form onSubmit={submit} noValidate className="grid gap-2" data-aim-form>
@@ -103,17 +106,14 @@ export function AimForm() {
         );
       })}
       <div className="flex flex-wrap items-end gap-3">
-        <label className="grid w-32 gap-1 text-sm font-semibold">
-          {t('aim.distance')}
-          <input
-            className={`${FIELD} font-mono`}
-            value={distance}
-            onChange={(e) => setDistance(e.target.value)}
-            placeholder={t('light-read.distance-example')}
-            autoComplete="off"
-            data-aim-field="distance"
-          />
-        </label>
+        <Figure
+          label={t('aim.distance')}
+          value={distance}
+          onChange={setDistance}
+          width="w-32"
+          placeholder={t('light-read.distance-example')}
+          data-aim-field="distance"
+        />
         <button type="submit" className={BUTTON.plain} disabled={busy}>
           {t('aim.save')}
         </button>

@@ -1,8 +1,8 @@
 'use client';
 import { useState } from 'react';
 import { turnsOfOne, turnsOfTwo, type Turns } from '@/core/lamp/aim';
-import { FIELD } from '@/ui/classes';
 import { useJob } from '../JobContext';
+import { Figure } from './Figure';
 import { numberIn } from './numberIn';
 
 /**
@@ -30,17 +30,12 @@ export function ScrewTurns({
   });
   const n = (name: keyof typeof typed) => numberIn(typed[name], decimal, true);
   const field = (name: keyof typeof typed, label: string) => (
-    <label className="grid w-36 gap-1 text-sm font-semibold">
-      {label}
-      <input
-        className={`${FIELD} font-mono`}
-        inputMode="decimal"
-        value={typed[name]}
-        onChange={(e) => setTyped({ ...typed, [name]: e.target.value })}
-        autoComplete="off"
-        data-screw={name}
-      />
-    </label>
+    <Figure
+      label={label}
+      value={typed[name]}
+      onChange={(v) => setTyped({ ...typed, [name]: v })}
+      data-screw={name}
+    />
   );
   const [tried, after] = [n('tried'), n('after')];
   const [across, hTried, hAfter, hAcross] = [n('across'), n('hTried'), n('hAfter'), n('hAcross')];

@@ -12,6 +12,7 @@ import {
   timestamp,
 } from 'drizzle-orm/pg-core';
 import type { Figures } from '@/core/electric/formulas';
+import type { ShopWall } from '@/core/lamp/wall';
 import { user } from './auth';
 
 /** What a key of another program can open: the shelf as files, or the whole shop as one bundle. */
@@ -39,6 +40,8 @@ export const shop = pgTable('shop', {
   sheetFoot: text('sheet_foot').notNull().default(''),
   /** Figures of the computations that the shop has changed, by name; what is not in it is the usual one. */
   figures: jsonb('figures').$type<Partial<Figures>>().notNull().default({}),
+  /** Walls before which lamps are aimed. */
+  walls: jsonb('walls').$type<readonly ShopWall[]>().notNull().default([]),
   /** Whoever knows it may read the bay calendar; a lead can have a new one made. */
   calendarToken: text('calendar_token')
     .notNull()

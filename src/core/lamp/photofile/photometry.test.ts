@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { candelaIn, directionOf } from '@/core/lamp/photometry/angular';
+import { candelaIn, directionOf } from '../photometry/angular';
 import { type LdtFile, ldtMap, readLdt, writeLdt } from './eulumdat';
 import { iesMap, readIes, writeIes } from './ies';
 

@@ -1,4 +1,4 @@
-import type { AngularMap } from '@/core/lamp/photometry/angular';
+import type { AngularMap } from '../photometry/angular';
 import { photometryFault as fault, type ReadPhotometry } from './ies';
 
 /** A set of lamps in a luminaire. */

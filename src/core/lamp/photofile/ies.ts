@@ -1,5 +1,5 @@
-import { type Reason, reason } from '@/core/kernel/reason';
-import type { AngleType, AngularMap } from '@/core/lamp/photometry/angular';
+import { type Reason, reason } from '../../kernel/reason';
+import type { AngleType, AngularMap } from '../photometry/angular';
 
 /** A file of IES LM-63 (1991 to 2019), as it stands: what is written out of it again is the same. */
 export interface IesFile {

@@ -1,0 +1,220 @@
+'use client';
+import { useState } from 'react';
+import { isAimed, looksView, type ReadWhen, wallEntry } from '@/core/job';
+import { readLength } from '@/core/quantity';
+import { positionKey } from '@/core/vehicle';
+import { BUTTON, FIELD } from '@/ui/classes';
+import { useBusy, useJob, useView } from '../JobContext';
+import { useKeepPhoto } from '../photos/PhotoSource';
+import { Figure } from './Figure';
+import { useWall } from './useWall';
+import { WallFields } from './WallFields';
+import { WallFound } from './WallFound';
+import { WallMarks } from './WallMarks';
+import { taskTyped, wallTyped } from './wallTask';
+
+/**
+ * The wall by photo: one lamp of a swap, the other screened. Marks are found or tapped, the picture is read in a worker, and what it
+ * shows is kept with the job: places from one picture, light where a meter vouches for it.
+ */
+export function WallPhoto({ swap, when }: { swap: string; when: ReadWhen }) {
+  const { job, words, say, sender } = useJob();
+  const busy = useBusy();
+  const looks = useView(looksView).swaps.find((s) => s.id === swap);
+  const { t, decimal } = words;
+  const wall = useWall();
+  const keep = useKeepPhoto();
+  const walls = job.pack.walls ?? [];
+  const [typed, setTyped] = useState(() => ({
+    ...wallTyped(walls[0] ?? null),
+    traffic: looks?.before?.body.traffic ?? ('' as const),
+  }));
+  const [files, setFiles] = useState<readonly File[]>([]);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const [fault, setFault] = useState<string | null>(null);
+  if (!looks) return null;
+  const lamps = looks.positions.filter(isAimed);
+  const position = chosen ?? lamps.find((p) => !looks.walls.some((w) => w.when === when && w.position === p)) ?? lamps[0];
+  if (!position) return null;
+  const place = job.pack.family.body.places.find((p) => positionKey(p.position) === position);
+  const centre = typed.centre || (place?.zMm === undefined ? '' : String(place.zMm));
+  const length = readLength(typed.distance.trim(), decimal);
+  const ready = () => {
+    if (length.kind === 'fault') return setFault(say.reason(length.reason).text);
+    const task = taskTyped({ ...typed, centre }, wall.marks, length.mm, decimal);
+    if (task.kind === 'fault') return setFault(t(`wall.fault.${task.code}`));
+    setFault(null);
+    return task;
+  };
+  const start = () => {
+    const task = ready();
+    if (task) wall.start(task.task);
+  };
+  const save = async () => {
+    const task = ready();
+    const [file] = files;
+    if (!task || wall.read?.kind !== 'read' || !file) return;
+    const photo = await keep(file);
+    if ('fault' in photo) return setFault(t('wall.fault.photo'));
+    const title = t('wall.title-of', { position: say.position(position), when });
+    await sender.send('photo-added', { photo: photo.id, position, stage: when === 'before' ? 'strip' : 'prove', words: title });
+    const sent = await sender.send(
+      'wall-read',
+      wallEntry(wall.read, {
+        swap,
+        when,
+        position,
+        distanceMm: task.wall.distanceMm,
+        centreMm: task.centreMm,
+        flat: task.task.flat,
+        photo: photo.id,
+        ...(typed.name.trim() ? { place: typed.name.trim() } : {}),
+        ...(task.task.strayLux === undefined ? {} : { strayLux: task.task.strayLux }),
+      }),
+    );
+    if (!sent) return;
+    setFiles([]);
+    setChosen(null);
+    wall.stop();
+  };
+  const { state } = wall;
+  return (
+    <section className="grid gap-2.5" data-wall={when}>
+      <p className="max-w-[70ch] text-sm text-soft">{t('wall.how')}</p>
+      <div className="flex flex-wrap items-end gap-3">
+        <label className="grid w-52 gap-1 text-sm font-semibold">
+          {t('wall.lamp')}
+          <select className={FIELD} value={position} onChange={(e) => setChosen(e.target.value)} data-wall-field="lamp">
+            {lamps.map((p) => (
+              <option key={p} value={p}>
+                {say.position(p)}
+              </option>
+            ))}
+          </select>
+        </label>
+        <Figure
+          label={t('wall.centre')}
+          value={centre}
+          onChange={(v) => setTyped({ ...typed, centre: v })}
+          data-wall-field="centre"
+        />
+        <Figure
+          label={t('wall.across')}
+          value={typed.across}
+          onChange={(across) => setTyped({ ...typed, across })}
+          width="w-48"
+          data-wall-field="across"
+        />
+        <label className="grid w-44 gap-1 text-sm font-semibold">
+          {t('set-up.traffic')}
+          <select
+            className={FIELD}
+            value={typed.traffic}
+            onChange={(e) => setTyped({ ...typed, traffic: e.target.value as typeof typed.traffic })}
+            data-wall-field="traffic"
+          >
+            <option value="">{t('set-up.unknown')}</option>
+            <option value="right">{t('set-up.traffic.right')}</option>
+            <option value="left">{t('set-up.traffic.left')}</option>
+          </select>
+        </label>
+      </div>
+      <WallFields typed={typed} onChange={(now) => setTyped({ ...typed, ...now })} />
+      <label className="grid max-w-md gap-1 text-sm font-semibold">
+        {t('wall.files')}
+        <input
+          key={looks.walls.length}
+          type="file"
+          accept="image/*"
+          multiple
+          className={FIELD}
+          onChange={(e) => {
+            const chosenFiles = [...(e.target.files ?? [])].slice(0, 3);
+            setFiles(chosenFiles);
+            setFault(null);
+            wall.open(chosenFiles);
+          }}
+          data-wall-field="files"
+        />
+      </label>
+      {wall.src && state.kind === 'open' && (
+        <WallMarks
+          src={wall.src}
+          width={state.width}
+          height={state.height}
+          marks={wall.marks}
+          onTap={wall.tap}
+          onPut={wall.put}
+        />
+      )}
+      {state.kind === 'working' && (
+        <p className="flex items-center gap-3">
+          <progress value={state.share} max={1} aria-label={t('wall.working')} className="w-40" />
+          <button type="button" className={BUTTON.quiet} onClick={wall.stop}>
+            {t('wall.stop')}
+          </button>
+        </p>
+      )}
+      {state.kind === 'open' && (
+        <p className="flex flex-wrap gap-3">
+          <button type="button" className={BUTTON.plain} onClick={start} data-wall-read>
+            {t('wall.read')}
+          </button>
+          {wall.read?.kind === 'read' && (
+            <button type="button" className={BUTTON.main} onClick={() => void save()} disabled={busy} data-wall-save>
+              {t('wall.save')}
+            </button>
+          )}
+        </p>
+      )}
+      {wall.read?.kind === 'read' && state.kind === 'open' && length.kind !== 'fault' && (
+        <div className="max-w-2xl">
+          <WallPreview position={position} when={when} read={wall.read} distanceMm={length.mm} flat={typed.traffic} />
+        </div>
+      )}
+      <p role="alert" className="text-sm text-plum">
+        {fault ??
+          (state.kind === 'fault' ? t(`wall.fault.${state.code}`) : null) ??
+          (wall.read?.kind === 'refused' ? say.reason(wall.read.reason).text : null)}
+      </p>
+    </section>
+  );
+}
+
+/** What the picture shows before it is kept. */
+function WallPreview({
+  position,
+  when,
+  read,
+  distanceMm,
+  flat,
+}: {
+  position: string;
+  when: ReadWhen;
+  read: Parameters<typeof wallEntry>[0];
+  distanceMm: number;
+  flat: '' | 'right' | 'left';
+}) {
+  const { words, say } = useJob();
+  const body = {
+    ...wallEntry(read, {
+      swap: '',
+      when,
+      position,
+      distanceMm,
+      centreMm: 0,
+      flat: flat === 'left' ? 'right' : 'left',
+    }),
+    after: [],
+  };
+  return (
+    <WallFound
+      body={body}
+      beside={[body]}
+      title={words.t('wall.title-of', { position: say.position(position), when })}
+      targetDeg={null}
+      words={words}
+      say={say}
+    />
+  );
+}
