@@ -1,10 +1,12 @@
 import { mkdtempSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from './support/app';
 import { openPage, type Page } from './support/browser';
 import { startDemoApp } from './support/demoApp';
+import { countAll, proveAll } from './support/hands';
 import { loadNewestJobs } from './support/newestJobs';
 import { practiceFile, practiceLux, practiceWall } from './support/practiceWall';
 
@@ -100,7 +102,7 @@ describe('the wall by photo', () => {
     expect(after?.photo).toMatch(/^[0-9a-f]{64}$/);
   });
 
-  it('the cutoff goes over into the aim, and both walls are on the customer’s sheet', async () => {
+  it('the cutoff goes over into the aim, and both walls stand beside one another', async () => {
     const after = (await walls()).find((w) => w.when === 'after');
     const mm = Math.round(Math.tan(((after?.cutoff?.vDeg ?? 0) * Math.PI) / 180) * 7620);
     await page.go(`/jobs/${(await job())?.id}/prove`);
@@ -109,10 +111,6 @@ describe('the wall by photo', () => {
     await page.find('[data-wall-line]');
     await page.find('[data-walls="2"] [data-wall-found]');
     expect(await page.driver.findElements({ css: '[data-walls="2"] [data-wall-found]' })).toHaveLength(2);
-    await page.go(`/jobs/${(await job())?.id}/sheets/customer`);
-    await page.find('[data-wall-found]');
-    expect(await page.driver.findElements({ css: '[data-wall-found]' })).toHaveLength(2);
-    await page.seeText('A wall check is no certification');
   });
 
   it('a picture without marks says what to do, and nothing that was typed is lost', async () => {
@@ -121,7 +119,10 @@ describe('the wall by photo', () => {
     await type('[data-wall-field=across]', '-620');
     await (await page.find('[data-wall-field=traffic]')).sendKeys('on the right');
     const bare = { ...practiceWall({ hotCd: 9000, tiltDeg: 0 }), marks: [] };
-    await (await page.find('[data-wall-field=files]')).sendKeys(await practiceFile(bare, join(folder, 'bare.jpg')));
+    await type('[data-wall-field=centre]', '700');
+    await (
+      await page.find('[data-wall-field=files]')
+    ).sendKeys(await practiceFile(bare, join(folder, 'bare.jpg')));
     await page.find('[data-wall-marks="0"]');
     await type('[data-wall-field=distance]', '7.62 m');
     await (await page.find('[data-wall-read]')).click();
@@ -147,5 +148,67 @@ describe('the wall by photo', () => {
       );
       expect(answer).toEqual([200, '%PDF-']);
     }
+  });
+
+  it('the road as walls and files light it: old, new, difference, and how far, as the sliders move it', async () => {
+    const nine = (await loadNewestJobs(app.db, 'saltpan', 50)).find((j) => j.number === 9);
+    await page.go(`/jobs/${nine?.id}/prove`);
+    await open('[data-road=road]');
+    await page.find('[data-road-above]');
+    await (await page.find('[data-road-mode=difference]')).click();
+    await page.seeText('brighter by a quarter or more');
+    const reach = async () => (await page.find('[data-reach]')).getText();
+    const before = await reach();
+    expect(before).toMatch(/Old: 1 lx to \d+ m straight ahead.*New: 1 lx to \d+ m/s);
+    await (await page.find('[data-road-slider=aim]')).sendKeys(Key.ARROW_RIGHT.repeat(5));
+    await page.seeText('Aim moved by 0.5 %');
+    await page.waitFor(async () => (await reach()) !== before, 'the reach stays as it was');
+  });
+
+  it('work lamps on the ground all round: what stays dark is named, and tilts are proposed that light more', async () => {
+    const tractor = (await loadNewestJobs(app.db, 'saltpan', 50)).find((j) => j.number === 18);
+    await page.go(`/jobs/${tractor?.id}/light`);
+    await (await page.find('[data-position="work.roof.left"]')).click();
+    await open('[data-road=ground]');
+    const lit = async () =>
+      Number(await (await page.find('[data-ground-lit]')).getAttribute('data-ground-lit'));
+    await page.seeText('Dark: behind');
+    const before = await lit();
+    await (await page.find('[data-ground-tilts]')).click();
+    await page.waitFor(async () => (await lit()) > before, 'no tilt lights more of the ground');
+    expect(await page.axe()).toEqual([]);
+  });
+
+  it('from the photo file to the customer’s sheet: kept, locked by a lead, printed', async () => {
+    const nine = async () => (await loadNewestJobs(app.db, 'saltpan', 50)).find((j) => j.number === 9);
+    await page.go(`/jobs/${(await nine())?.id}/prove`);
+    const scene = practiceWall({ hotCd: 14_000, tiltDeg: -0.6 });
+    await page.find('[data-wall-open=after]');
+    await fill('after', scene, true);
+    await read(await practiceFile(scene, join(folder, 'nine.jpg')));
+    await (await page.find('[data-wall-save]')).click();
+    await page.gone('[data-wall-photo]');
+    // The rest of the job, as the test of the half-done job does it.
+    const to = async (stage: string) => (await page.find(`a[data-stage=${stage}]`)).click();
+    await to('mount');
+    await (await page.find('[data-step="corner-bolt@headlamp.front.right"] [data-tick-button]')).click();
+    await page.find('[data-steps="23/23"]');
+    await countAll(page, 'arch-screws@headlamp.front.right/screws');
+    await page.find('[data-balance=even]');
+    await to('prove');
+    await proveAll(page);
+    await page.find('[data-stage=prove][data-state=locked]');
+    await (await page.named('button', 'Sign out')).click();
+    await page.signIn('ines');
+    await page.go(`/jobs/${(await nine())?.id}/release`);
+    await page.seeText('Everything is closed');
+    await (await page.named('button', 'Lock and freeze')).click();
+    await page.find('[data-locked="1"]');
+    await page.go(`/jobs/${(await nine())?.id}/sheets/customer`);
+    await page.find('[data-wall-found]');
+    // Both lamps, before and after: the new picture stands in the place of the one that was there.
+    expect(await page.driver.findElements({ css: '[data-wall-found]' })).toHaveLength(4);
+    await page.seeText('A wall check is no certification');
+    expect(await page.axe()).toEqual([]);
   });
 });

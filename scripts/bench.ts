@@ -7,6 +7,7 @@ import { factRegistry } from '@/core/vehicle';
 import { tryFitLaws } from '@/core/fitment/testing/fitLaws';
 import { tryLightLaws } from '@/core/lamp/testing/laws';
 import { tryChainLaws } from '@/core/harness/connect/testing/chainLaws';
+import { benchBeam, tryWalls } from './bench/beam';
 import { benchBay } from './bench/bay';
 import { benchBackup } from './bench/backup';
 import { benchShelf } from './bench/onShelf';
@@ -43,6 +44,19 @@ if (process.argv.includes('--laws')) {
   writeFileSync('.local/laws.json', JSON.stringify(result, null, 2));
   console.log(JSON.stringify(result, null, 2));
   process.exit(result.disagreements > 0 ? 1 : 0);
+}
+
+if (process.argv.includes('--walls')) {
+  // Hundreds of rendered walls against what is true of them: minutes as well.
+  const tried = tryWalls(200, (done) => console.log(`${done} walls`));
+  console.log(JSON.stringify(tried, null, 2));
+  const good =
+    tried.cutoffDeg <= 0.1 + 1e-9 &&
+    tried.hotDeg <= 0.2 &&
+    tried.lux <= 0.15 &&
+    tried.taken === 0 &&
+    tried.filesChanged === 0;
+  process.exit(good ? 0 : 1);
 }
 
 const rows: Row[] = [];
@@ -94,6 +108,7 @@ rows.push(
   ...(await benchHarness()),
   ...(await benchTruth()),
   ...(await benchLight()),
+  ...(await benchBeam()),
   ...(await benchWork()),
 );
 

@@ -45,6 +45,5 @@ export async function practiceFile(scene: WallScene, path: string): Promise<stri
 
 /** What a meter reads at points of it: mm right and up of the spot straight before the lamp. */
 export const practiceLux = (scene: WallScene, rightMm: number, upMm: number): number =>
-  Math.round(
-    wallLux(scene, { acrossMm: scene.lamp.acrossMm + rightMm, upMm: scene.lamp.upMm + upMm }) * 10,
-  ) / 10;
+  Math.round(wallLux(scene, { acrossMm: scene.lamp.acrossMm + rightMm, upMm: scene.lamp.upMm + upMm }) * 10) /
+  10;

@@ -3,9 +3,11 @@ import type { KeptMap } from '@/core/lamp/wall';
 /** What the picture of a wall shows beside its light. */
 export interface WallPictureOf {
   readonly map: KeptMap;
-  /** Its light, by rows from below. */
-  readonly light: ArrayLike<number>;
-  readonly cutoff: { readonly vDeg: number; readonly kinkH?: number | undefined; readonly riseDeg?: number | undefined } | null;
+  readonly cutoff: {
+    readonly vDeg: number;
+    readonly kinkH?: number | undefined;
+    readonly riseDeg?: number | undefined;
+  } | null;
   readonly flat: 'left' | 'right';
   readonly hot: { readonly hDeg: number; readonly vDeg: number } | null;
   /** Where the rule wants the cutoff. */
@@ -17,11 +19,24 @@ const [DARK, LIT] = [
   [255, 241, 201],
 ] as const;
 
-/** A shade between the dark wall and full light: whole, so that strips that touch leave no seam. */
-const shade = (share: number): string => {
-  const by = 0.06 + 0.94 * share ** 1.4;
+/** A shade between the dark wall and full light, whole, so that strips that touch leave no seam. @param steps where shades begin */
+export function lightShade(light: number, steps: readonly number[]): string | null {
+  if (Number.isNaN(light)) return 'unknown';
+  const level = steps.filter((s) => light >= s).length;
+  if (level === 0) return null;
+  const by = 0.06 + 0.94 * (level / steps.length) ** 1.4;
   return `rgb(${DARK.map((d, i) => Math.round(d + by * ((LIT[i] ?? 0) - d))).join(' ')})`;
-};
+}
+
+/** The shade of a change: amber brighter, blue darker, each from a quarter on; dark where there is nothing to compare. */
+export function changeShade(times: number): string | null {
+  if (Number.isNaN(times)) return null;
+  if (times >= 2) return '#f3cf62';
+  if (times >= 1.25) return '#a8893a';
+  if (times <= 0.5) return '#6ea8ec';
+  if (times <= 0.8) return '#41658f';
+  return '#4a4a46';
+}
 
 /** Px a degree. */
 const SCALE = 22;
@@ -29,36 +44,30 @@ const SCALE = 22;
 /**
  * Light on a wall over the angles before a lamp, in steps of one scale, so that two beside one another compare. Where nothing is known
  * it is hatched, not dark.
- * @param steps light at which a shade begins, rising
+ * @param shadeOf what a cell is filled with, by rows from below; `unknown`: hatched, null: dark
  */
 export function WallPicture({
   of,
-  steps,
+  shadeOf,
   title,
 }: {
   of: WallPictureOf;
-  steps: readonly number[];
+  shadeOf: (cell: number) => string | null;
   title: string;
 }) {
-  const { map, light } = of;
-  const [dh, dv] = [
-    (map.toH - map.fromH) / (map.columns - 1),
-    (map.toV - map.fromV) / (map.rows - 1),
-  ];
+  const { map } = of;
+  const [dh, dv] = [(map.toH - map.fromH) / (map.columns - 1), (map.toV - map.fromV) / (map.rows - 1)];
   const x = (h: number) => (h - map.fromH + dh / 2) * SCALE;
   const y = (v: number) => (map.toV - v + dv / 2) * SCALE;
   const [width, height] = [map.columns * dh * SCALE, map.rows * dv * SCALE];
-  const level = (i: number): number => {
-    const v = light[i] as number;
-    return Number.isNaN(v) ? -1 : steps.filter((s) => v >= s).length;
-  };
-  const runs: { readonly row: number; readonly from: number; readonly to: number; readonly level: number }[] = [];
+  const runs: { readonly row: number; readonly from: number; readonly to: number; readonly fill: string }[] =
+    [];
   for (let row = 0; row < map.rows; row += 1) {
     let from = 0;
     for (let c = 1; c <= map.columns; c += 1) {
-      const was = level(row * map.columns + from);
-      if (c < map.columns && level(row * map.columns + c) === was) continue;
-      if (was !== 0) runs.push({ row, from, to: c, level: was });
+      const was = shadeOf(row * map.columns + from);
+      if (c < map.columns && shadeOf(row * map.columns + c) === was) continue;
+      if (was) runs.push({ row, from, to: c, fill: was });
       from = c;
     }
   }
@@ -71,9 +80,21 @@ export function WallPicture({
       : `M${x(kink - way * 7)} ${y(of.cutoff.vDeg)}H${x(kink)}L${x(kink + way * 3)} ${y(of.cutoff.vDeg + 3 * rise)}`
     : null;
   return (
-    <svg viewBox={`0 0 ${width} ${height}`} role="img" aria-label={title} className="block w-full" data-wall-picture>
+    <svg
+      viewBox={`0 0 ${width} ${height}`}
+      role="img"
+      aria-label={title}
+      className="block w-full"
+      data-wall-picture
+    >
       <defs>
-        <pattern id="wall-unknown" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <pattern
+          id="wall-unknown"
+          width="6"
+          height="6"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
           <path d="M0 0V6" stroke="#6f7480" strokeWidth="1.2" />
         </pattern>
       </defs>
@@ -85,10 +106,15 @@ export function WallPicture({
           y={y(map.fromV + r.row * dv) - (dv * SCALE) / 2 - 0.4}
           width={(r.to - r.from) * dh * SCALE + 0.4}
           height={dv * SCALE + 0.8}
-          fill={r.level < 0 ? 'url(#wall-unknown)' : shade(r.level / steps.length)}
+          fill={r.fill === 'unknown' ? 'url(#wall-unknown)' : r.fill}
         />
       ))}
-      <path d={`M0 ${y(0)}H${width}M${x(0)} 0V${height}`} stroke="#9aa0ab" strokeWidth="1" strokeDasharray="2 5" />
+      <path
+        d={`M0 ${y(0)}H${width}M${x(0)} 0V${height}`}
+        stroke="#9aa0ab"
+        strokeWidth="1"
+        strokeDasharray="2 5"
+      />
       {of.targetDeg !== null && (
         <path d={`M0 ${y(of.targetDeg)}H${width}`} stroke="#ff9db6" strokeWidth="2" strokeDasharray="9 6" />
       )}

@@ -12,7 +12,7 @@ export function wallLineWords(l: SheetLamp, { t }: Pick<Words, 't'>, say: Wordin
   return [
     t('wall-sheet.lamp', {
       position,
-      centre: Math.round(l.centreMm),
+      mm: Math.round(l.centreMm),
       edge: l.lowerEdgeMm === null ? 'none' : Math.round(l.lowerEdgeMm),
     }),
     ...(l.lines.length === 0 ? [t('aim.no-rule')] : []),

@@ -1,4 +1,10 @@
-import { type Coverage, coverage, type CoverageAsked, type TiltProposed, tiltsFor } from '@/core/lamp/photometry/coverage';
+import {
+  type Coverage,
+  coverage,
+  type CoverageAsked,
+  type TiltProposed,
+  tiltsFor,
+} from '@/core/lamp/photometry/coverage';
 import type { PlacedBeam } from '@/core/lamp/photometry/road';
 import { roadAnswer, type RoadAnswer, type RoadTask } from '@/core/lamp/photometry/roadTask';
 

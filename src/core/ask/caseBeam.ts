@@ -4,6 +4,9 @@ import { type CoupledTry, effectOf, type Spot, turnsOfOne, turnsOfTwo } from '..
 import { type AimAsked, aimTargets, lowerEdgeOf } from '../lamp/aim/targets';
 import { aimOf, type CutoffRead, judgeAim, lineAt, type Standing } from '../lamp/aim/wallLine';
 import { type AngularMap, candelaIn, directionOf } from '../lamp/photometry/angular';
+import { coverage, type CoverageAsked, tiltsFor } from '../lamp/photometry/coverage';
+import { mapped, type Pixel, placed, type WallMark } from '../lamp/wall/homography';
+import type { LampBefore } from '../lamp/wall/wallMap';
 import { columnOf, type ColumnPoint, cutoffOf } from '../lamp/photometry/cutoff';
 import {
   aheadOf,
@@ -52,6 +55,14 @@ export interface CaseBeam {
     readonly plane?: Plane;
   }[];
   readonly reachLux?: readonly number[];
+  /** A picture of a wall: its marks, where straight ahead of the lamp lies, and pixels that are asked. */
+  readonly photo?: {
+    readonly marks: readonly WallMark[];
+    readonly lamp?: LampBefore;
+    readonly pixels?: readonly Pixel[];
+  };
+  /** Ground all round that the lamps have to light. */
+  readonly ground?: CoverageAsked & { readonly propose?: boolean };
   readonly column?: { readonly points: readonly ColumnPoint[]; readonly strayLux?: number };
 }
 
@@ -124,10 +135,35 @@ export function beamAnswer(c: CaseBeam) {
           }),
     })),
     ...roadAnswer(c),
+    ...(c.photo ? { photo: photoAnswer(c.photo) } : {}),
     cutoff: column
       ? cutoffOf((v) => Math.max(0, column.light(v) - (c.column?.strayLux ?? 0)), column.from, column.to)
       : null,
   };
+}
+
+/** Where pixels of a wall's picture lie, by its marks; or why its marks do not place it. */
+function photoAnswer({ marks, lamp, pixels }: NonNullable<CaseBeam['photo']>) {
+  const found = placed(marks);
+  if (found.kind === 'refused') return { kind: 'refused' as const, why: found.reason };
+  return {
+    kind: 'placed' as const,
+    fitted: found.fitted,
+    checks: found.checks,
+    points: (pixels ?? []).map((p) => {
+      const [acrossMm, upMm] = mapped(found.toWall, p.x, p.y);
+      const off = lamp && { acrossMm: acrossMm - lamp.acrossMm, upMm: upMm - lamp.upMm };
+      return { acrossMm, upMm, ...(off ? anglesOf(off, lamp.distanceMm) : {}) };
+    }),
+  };
+}
+
+/** How the ground all round is lit, and tilts that leave less of it dark. */
+function groundAnswer(lamps: readonly PlacedBeam[], of: NonNullable<CaseBeam['ground']>) {
+  const { cells: _, ...now } = coverage(lamps, of);
+  if (!of.propose) return now;
+  const { changes, coverage: then } = tiltsFor(lamps, of);
+  return { ...now, tilts: changes, litThen: then.lit };
 }
 
 /** What lamps give on the road, in the directions that are asked. */
@@ -135,6 +171,7 @@ function roadAnswer(c: CaseBeam) {
   const lamps = (c.lamps ?? []).flatMap(({ map, ...place }) => (map ? [{ ...place, map }] : []));
   if (lamps.length === 0) return {};
   return {
+    ...(c.ground ? { ground: groundAnswer(lamps, c.ground) } : {}),
     road: (c.road ?? []).map((p) => ({ ...p, lux: roadLux(lamps, p.rightM, p.aheadM, p.plane ?? 'facing') })),
     reach: (c.reachLux ?? []).map((lux) => ({
       lux,

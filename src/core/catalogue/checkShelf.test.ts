@@ -26,6 +26,14 @@ it('the demo shelf has none', () => expect(checkShelf(demo)).toEqual([]));
 describe('each fault is found at its place', () => {
   it.each<[string, (s: Draft) => void, string[]]>([
     [
+      'an intensity file that ends before its values are there, and a function twice',
+      (s) => {
+        const [file] = s.lamps?.[braceAt].photometry;
+        s.lamps![braceAt].photometry = [{ ...file, text: file.text.slice(0, 400) }, file];
+      },
+      [`/lamps/${braceAt}/photometry/0/text photometry-file`, `/lamps/${braceAt}/photometry/1/does id-twice`],
+    ],
+    [
       'an application of an unknown vehicle line',
       (s) => s.applications?.[0].families.push('orrel-paket'),
       ['/applications/0/families/1 no-such-row-near'],

@@ -41,6 +41,17 @@ const packet = {
 };
 const fog = { 'circuit.front-fog': true, 'fog-switch': true, 'fog-panel': true, 'fog-brackets': true };
 
+it('a passing beam for the other side of the road does not fit, and until somebody says where it is driven nobody knows', () => {
+  const bollard = { 'system-voltage': '12', 'functions-altered': false, 'levelling-motor': false } as const;
+  const on = (side?: string) =>
+    judged('bollard-quayside', { ...bollard, ...(side ? { 'traffic-side': side } : {}) });
+  expect(on('left').verdict).toBe('does-not-fit');
+  expect(on('left').because).toContain('traffic-side@vehicle');
+  expect(on().openFacts).toContain('traffic-side@vehicle');
+  expect(on('right').openFacts).not.toContain('traffic-side@vehicle');
+  expect(on('right').verdict).not.toBe('does-not-fit');
+});
+
 describe('conditions that really decide, each in the demo', () => {
   it.each<[string, string, Record<string, FactValue>, string, string[]]>([
     [

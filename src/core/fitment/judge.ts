@@ -88,6 +88,18 @@ export function fitCondition(
       facts,
     });
   });
+  // A passing beam for the other side of the road dazzles there: no aim mends it.
+  const hands = plan.places.flatMap(({ lamp }) =>
+    lamp.traffic
+      ? [
+          impliedLeaf('lamp-traffic', 'traffic-side', [lamp.traffic], {
+            kind: 'lamp',
+            code: 'lamp-traffic',
+            facts: { side: lamp.traffic },
+          }),
+        ]
+      : [],
+  );
   const keys = plan.places.map((p) => positionKey(p.place.position));
   const ofRow = [
     bindRule(plan.application.rule, keys, registry),
@@ -97,6 +109,7 @@ export function fitCondition(
     all([
       ...ofRow.map((c) => costing(onLine(c, plan.family.id), plan, requirements)),
       ...voltages,
+      ...hands,
       ...requirements.map(notLost),
     ]),
   );

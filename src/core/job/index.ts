@@ -39,10 +39,25 @@ export * from './views';
 export { freeGroups } from './views/lampGroups';
 export { plugChoices } from './views/plugChoices';
 export { dropPercent, lightChanges } from './readings/lightChange';
-export { cutoffSpot, type PairOfWalls, wallEntry, wallSteps, type WallView } from './readings/walls';
+export {
+  cutoffSpot,
+  type PairOfWalls,
+  wallChange,
+  wallEntry,
+  wallSteps,
+  type WallView,
+} from './readings/walls';
 export { type SheetLamp, type WallDocument, type WallSheet, wallSheet } from './readings/wallSheet';
 export { type RoadLamp, type RoadLamps, roadLamps } from './readings/road';
-export { type BeamChange, type BeamRatio, eyeSpot, isAimed, type LampAim } from './readings/beam';
+export {
+  type BeamChange,
+  type BeamRatio,
+  type LampDazzle,
+  eyeSpot,
+  trafficOf,
+  isAimed,
+  type LampAim,
+} from './readings/beam';
 export type { MountLook } from './readings/mounted';
 export type { DropPoint } from './readings/drops';
 export { type HandJoint, holds as jointHolds } from './readings/handJoints';

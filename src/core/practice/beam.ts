@@ -23,7 +23,10 @@ export interface PracticeBeam {
 }
 
 const steps = (from: number, to: number, by: number): number[] =>
-  Array.from({ length: Math.round((to - from) / by) + 1 }, (_, i) => Math.round((from + i * by) * 1000) / 1000);
+  Array.from(
+    { length: Math.round((to - from) / by) + 1 },
+    (_, i) => Math.round((from + i * by) * 1000) / 1000,
+  );
 
 const H = [...steps(-40, -11, 1), ...steps(-10, 10, 0.25), ...steps(11, 40, 1)];
 const V = [...steps(-20, -5, 1), ...steps(-4.5, -3, 0.25), ...steps(-2.9, 2, 0.05), ...steps(2.5, 10, 0.5)];
@@ -46,7 +49,9 @@ export function practiceBeam(b: PracticeBeam): AngularMap {
       ? b.blotch.share * Math.exp(-8 * ((h - b.blotch.hDeg) ** 2 + (v - b.blotch.vDeg) ** 2))
       : 0;
     const cut = 1 / (1 + Math.exp((v - edge) / soft));
-    return b.hotCd * ((bell + second) * cut + (b.overShare ?? 0.006) * Math.exp(-((v / 8) ** 2) - (h / 20) ** 2));
+    return (
+      b.hotCd * ((bell + second) * cut + (b.overShare ?? 0.006) * Math.exp(-((v / 8) ** 2) - (h / 20) ** 2))
+    );
   };
   return { type: 'B', h: H, v: V, candela: H.map((h) => V.map((v) => Math.round(at(h, v) * 10) / 10)) };
 }

@@ -1,3 +1,5 @@
+import { type AngularMap, beamOf, directionOf } from '../lamp/photometry/angular';
+import { luxOf } from '../lamp/photometry/intensity';
 import { seededRandom } from '../kernel/seededRandom';
 
 /** A lux meter as it is in life: off by its calibration, unsteady, with so many digits. */
@@ -25,4 +27,17 @@ export function simulatedMeter(seed: number, kind: MeterKind = USUAL_METER): (tr
     const step = Math.max(kind.stepLux, 10 ** (Math.floor(Math.log10(shown || 1)) + 1 - kind.digits));
     return Math.round(Math.round(shown / step) * step * 1e6) / 1e6;
   };
+}
+
+/** What a simulated meter reads at the hot spot of a beam on a wall, lx: the most that its file has within 10° of straight ahead. */
+export function practiceLux(map: AngularMap, distanceMm: number, seed: number): number {
+  const beam = beamOf(map);
+  let most = 0;
+  for (let h = -10; h <= 10; h += 0.25)
+    for (let v = -10; v <= 10; v += 0.25) {
+      const d = directionOf(h, v);
+      const off = (Math.acos(d.ahead) * 180) / Math.PI;
+      most = Math.max(most, luxOf(beam(d.right, d.up, d.ahead), distanceMm, off));
+    }
+  return simulatedMeter(seed)(most);
 }

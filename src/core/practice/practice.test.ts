@@ -27,7 +27,9 @@ describe('rendered walls of known aim', () => {
     const w = testWall(seed, { widthPx: WIDTH });
     const r = read(w);
     expect(Math.abs((r.cutoff?.vDeg ?? 99) - (w.truth.cutoffDeg ?? 0))).toBeLessThanOrEqual(0.1 + 1e-9);
-    expect(Math.hypot((r.hot?.hDeg ?? 99) - w.truth.hotH, (r.hot?.vDeg ?? 99) - w.truth.hotV)).toBeLessThan(0.2);
+    expect(Math.hypot((r.hot?.hDeg ?? 99) - w.truth.hotH, (r.hot?.vDeg ?? 99) - w.truth.hotV)).toBeLessThan(
+      0.2,
+    );
     expect(r.light.kind).toBe('lux');
     for (const [h, v] of [
       [w.truth.hotH, w.truth.hotV],
@@ -89,12 +91,21 @@ describe('rendered walls of known aim', () => {
 describe('a rendered wall', () => {
   it('gets of a lamp what its intensity gives: 12 000 cd straight ahead at 5 m are 480 lx', () => {
     const beam = { ...practiceBeam({ hotCd: 1 }), h: [-90, 90], v: [-90, 90] };
-    const even = { ...beam, candela: [[12_000, 12_000], [12_000, 12_000]] };
+    const even = {
+      ...beam,
+      candela: [
+        [12_000, 12_000],
+        [12_000, 12_000],
+      ],
+    };
     const lamp = { acrossMm: 0, upMm: 700, distanceMm: 5000 };
     const scene = { beam: even, lamp, panDeg: 0, tiltDeg: 0, strayLux: 2 };
     expect(wallLux(scene, { acrossMm: 0, upMm: 700 })).toBeCloseTo(482, 6);
     // 15° beside it: cos³ 15° = 0.9012.
-    expect(wallLux(scene, { acrossMm: 5000 * Math.tan(Math.PI / 12), upMm: 700 })).toBeCloseTo(480 * 0.9012 + 2, 1);
+    expect(wallLux(scene, { acrossMm: 5000 * Math.tan(Math.PI / 12), upMm: 700 })).toBeCloseTo(
+      480 * 0.9012 + 2,
+      1,
+    );
   });
 
   it('is alike for its seed', () => {

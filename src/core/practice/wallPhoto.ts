@@ -224,7 +224,8 @@ function evenOut(light: Float32Array, width: number, height: number, strength: n
       ];
       const [cx, cy] = [Math.floor(bx), Math.floor(by)];
       const [fx, fy] = [bx - cx, by - cy];
-      const at = (c: number, r: number) => around[Math.min(rows - 1, r) * columns + Math.min(columns - 1, c)] as number;
+      const at = (c: number, r: number) =>
+        around[Math.min(rows - 1, r) * columns + Math.min(columns - 1, c)] as number;
       const base =
         (at(cx, cy) * (1 - fx) + at(cx + 1, cy) * fx) * (1 - fy) +
         (at(cx, cy + 1) * (1 - fx) + at(cx + 1, cy + 1) * fx) * fy;

@@ -99,6 +99,13 @@ export const BUILT_IN_FACT_KEYS: readonly FactKey[] = [
     look: { id: 'battery', minutes: 2 },
   },
   {
+    id: 'traffic-side',
+    subject: 'vehicle',
+    type: { kind: 'choice', values: ['right', 'left'] },
+    sources: ['seen', 'told', 'assumed'],
+    look: { id: 'where-driven', minutes: 1 },
+  },
+  {
     id: 'overall-width',
     subject: 'vehicle',
     type: { kind: 'number', unit: 'mm', min: 300, max: 5000 },

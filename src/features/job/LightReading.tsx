@@ -1,10 +1,14 @@
 'use client';
 import { type FormEvent, useId, useState } from 'react';
-import { eyeSpot, looksView, type ReadWhen } from '@/core/job';
+import { looksView, type LightWhen, trafficOf } from '@/core/job';
 import { readLength } from '@/core/quantity';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';
+import { EyeFields, eyeBody, type EyeTyped } from './beam/EyeFields';
+import { Figure } from './beam/Figure';
 import { numberIn } from './beam/numberIn';
+import { Practise } from './beam/Practise';
+import { ReadingsFile } from './beam/ReadingsFile';
 import { SetUpFields, typedSetUp } from './beam/SetUpFields';
 import { useBusy, useJob, useView } from './JobContext';
 
@@ -12,28 +16,27 @@ import { useBusy, useJob, useView } from './JobContext';
  * Light at the lamps of a swap: the hot spot of each, what an oncoming driver gets, and the set-up that makes it comparable.
  * The set-up of before is taken over, so that the one after can be read alike.
  */
-export function LightReading({ swap, when }: { swap: string; when: ReadWhen }) {
-  const { view, words, say, sender } = useJob();
+export function LightReading({ swap, when }: { swap: string; when: LightWhen }) {
+  const { job, view, words, say, sender } = useJob();
   const zone = useZone();
   const busy = useBusy();
   const looks = useView(looksView);
   const { t, decimal } = words;
   const mine = looks.swaps.find((s) => s.id === swap);
   const read = mine?.[when] ?? null;
-  const usual = when === 'after' ? (mine?.before ?? looks.lastMeter) : looks.lastMeter;
+  const usual = when === 'before' ? looks.lastMeter : (mine?.before ?? looks.lastMeter);
   const [lux, setLux] = useState<Readonly<Record<string, string>>>({});
-  const [eye, setEye] = useState<Readonly<Record<string, string>>>({});
+  const [eye, setEye] = useState<Readonly<Record<string, EyeTyped>>>({});
   const [distance, setDistance] = useState(usual ? `${usual.distanceMm} mm` : '');
   const [meter, setMeter] = useState(usual?.meter ?? '');
-  const [typed, setTyped] = useState(() => typedSetUp(mine?.before?.body ?? null));
+  const [typed, setTyped] = useState(() => {
+    const before = typedSetUp(mine?.before?.body ?? null);
+    return { ...before, traffic: before.traffic || trafficOf(job) };
+  });
   const [fault, setFault] = useState<string | null>(null);
   const id = useId();
   if (!mine) return null;
   const length = readLength(distance.trim(), decimal);
-  const spot =
-    typed.traffic !== '' && length.kind !== 'fault' && length.mm > 0
-      ? eyeSpot(typed.traffic, length.mm)
-      : null;
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const figures = mine.positions.map((p) => [p, numberIn(lux[p] ?? '', decimal)] as const);
@@ -41,9 +44,7 @@ export function LightReading({ swap, when }: { swap: string; when: ReadWhen }) {
     if (length.kind === 'fault') return setFault(say.reason(length.reason).text);
     if (length.mm <= 0) return setFault(t('light-read.distance-wanted'));
     if (meter.trim() === '') return setFault(t('light-read.meter-wanted'));
-    const eyes = mine.positions.flatMap((p) =>
-      (eye[p] ?? '').trim() === '' ? [] : [[p, numberIn(eye[p] ?? '', decimal)] as const],
-    );
+    const eyes = eyeBody(eye, decimal);
     const optional = (name: 'stray' | 'volts' | 'minutes' | 'square') =>
       typed[name].trim() === '' ? undefined : numberIn(typed[name], decimal, name === 'square');
     const [stray, volts, minutes, square] = [
@@ -52,9 +53,9 @@ export function LightReading({ swap, when }: { swap: string; when: ReadWhen }) {
       optional('minutes'),
       optional('square'),
     ];
-    if (eyes.some(([, v]) => v === null) || [stray, volts, minutes, square].includes(null))
+    if (eyes === null || [stray, volts, minutes, square].includes(null))
       return setFault(t('light-read.figure-wanted'));
-    if (eyes.length > 0 && typed.traffic === '') return setFault(t('light-read.traffic-wanted'));
+    if (Object.keys(eyes).length > 0 && typed.traffic === '') return setFault(t('light-read.traffic-wanted'));
     setFault(null);
     const flag = (name: string, v: '' | 'yes' | 'no') => (v === '' ? {} : { [name]: v === 'yes' });
     const figure = (name: string, v: number | null | undefined) =>
@@ -65,7 +66,9 @@ export function LightReading({ swap, when }: { swap: string; when: ReadWhen }) {
       lux: Object.fromEntries(figures.map(([p, v]) => [p, v ?? 0])),
       distanceMm: length.mm,
       meter: meter.trim(),
-      ...(eyes.length > 0 ? { eyeLux: Object.fromEntries(eyes.map(([p, v]) => [p, v ?? 0])) } : {}),
+      ...eyes,
+      ...(when === 'half' && mine.kept ? { old: [mine.kept] } : {}),
+      ...(typed.calibrated ? { calibratedTo: typed.calibrated } : {}),
       ...(typed.traffic ? { traffic: typed.traffic } : {}),
       ...(typed.place.trim() ? { place: typed.place.trim() } : {}),
       ...(typed.load ? { load: typed.load } : {}),
@@ -80,72 +83,59 @@ export function LightReading({ swap, when }: { swap: string; when: ReadWhen }) {
   };
   if (read)
     return (
-      <p data-light-read={when}>
-        {t('light-read.was', {
-          when,
-          lux: words.list(
-            Object.entries(read.lux).map(([p, v]) =>
-              t('light-read.at', { position: say.position(p), lux: say.number(v) }),
+      <div data-light-read={when}>
+        <p>
+          {t('light-read.was', {
+            when,
+            lux: words.list(
+              Object.entries(read.lux).map(([p, v]) =>
+                t('light-read.at', { position: say.position(p), lux: say.number(v) }),
+              ),
             ),
-          ),
-          m: say.number(read.distanceMm / 1000),
-          meter: read.meter,
-          by: view.names[read.by] ?? '',
-          at: say.date(read.at, zone),
-        })}{' '}
-        <button
-          type="button"
-          className={BUTTON.quiet}
-          onClick={() => void sender.send('void', { target: read.event })}
-        >
-          {t('undo')}
-        </button>
-      </p>
+            m: say.number(read.distanceMm / 1000),
+            meter: read.meter,
+            by: view.names[read.by] ?? '',
+            at: say.date(read.at, zone),
+          })}{' '}
+          <ReadingsFile body={read.body} />{' '}
+          <button
+            type="button"
+            className={BUTTON.quiet}
+            onClick={() => void sender.send('void', { target: read.event })}
+          >
+            {t('undo')}
+          </button>
+        </p>
+        {read.faults.map((f) => (
+          <p
+            key={f.code}
+            className={`text-sm ${f.code === 'light-apparent' ? 'text-soft' : 'text-plum'}`}
+            data-light-fault={f.code}
+          >
+            {say.reason(f).text}
+          </p>
+        ))}
+      </div>
     );
-  const field = (
-    label: string,
-    value: string | undefined,
-    put: (v: string) => void,
-    data: Readonly<Record<string, string>>,
-  ) => (
-    <label className="grid w-36 gap-1 text-sm font-semibold">
-      {label}
-      <input
-        className={`${FIELD} font-mono`}
-        inputMode="decimal"
-        value={value ?? ''}
-        onChange={(e) => put(e.target.value)}
-        aria-describedby={`${id}-fault`}
-        autoComplete="off"
-        {...data}
-      />
-    </label>
-  );
   return (
     <form onSubmit={submit} noValidate className="grid gap-2" data-light-form={when}>
       <div className="flex flex-wrap items-end gap-3">
         {mine.positions.map((p) => (
-          <div key={p} className="contents">
-            {field(
-              t('light-read.lux-of', { position: say.position(p) }),
-              lux[p],
-              (v) => setLux({ ...lux, [p]: v }),
-              {
-                'data-lux': p,
-              },
-            )}
-          </div>
-        ))}
-        <label className="grid w-28 gap-1 text-sm font-semibold">
-          {t('light-read.distance')}
-          <input
-            className={`${FIELD} font-mono`}
-            value={distance}
-            onChange={(e) => setDistance(e.target.value)}
-            placeholder={t('light-read.distance-example')}
-            autoComplete="off"
+          <Figure
+            key={p}
+            label={t('light-read.lux-of', { position: say.position(p) })}
+            value={lux[p] ?? ''}
+            onChange={(v) => setLux({ ...lux, [p]: v })}
+            data-lux={p}
           />
-        </label>
+        ))}
+        <Figure
+          label={t('light-read.distance')}
+          value={distance}
+          onChange={setDistance}
+          width="w-28"
+          placeholder={t('light-read.distance-example')}
+        />
         <label className="grid w-28 gap-1 text-sm font-semibold">
           {t('light-read.meter')}
           <input className={FIELD} value={meter} onChange={(e) => setMeter(e.target.value)} />
@@ -157,43 +147,25 @@ export function LightReading({ swap, when }: { swap: string; when: ReadWhen }) {
       <details data-set-up-more>
         <summary className="cursor-pointer text-sm font-semibold text-petrol">{t('set-up.more')}</summary>
         <div className="mt-2 grid gap-3">
-          <div className="flex flex-wrap items-end gap-3">
-            <label className="grid w-44 gap-1 text-sm font-semibold">
-              {t('set-up.traffic')}
-              <select
-                className={FIELD}
-                value={typed.traffic}
-                onChange={(e) => setTyped({ ...typed, traffic: e.target.value as typeof typed.traffic })}
-                data-set-up="traffic"
-              >
-                <option value="">{t('set-up.unknown')}</option>
-                <option value="right">{t('set-up.traffic.right')}</option>
-                <option value="left">{t('set-up.traffic.left')}</option>
-              </select>
-            </label>
-            {mine.positions.map((p) => (
-              <div key={p} className="contents">
-                {field(
-                  t('light-read.eye-of', { position: say.position(p) }),
-                  eye[p],
-                  (v) => setEye({ ...eye, [p]: v }),
-                  {
-                    'data-eye': p,
-                  },
-                )}
-              </div>
-            ))}
-            <p className="max-w-md text-sm text-soft">
-              {spot
-                ? t('light-read.eye-spot', {
-                    side: spot.acrossMm < 0 ? 'left' : 'right',
-                    across: Math.round(Math.abs(spot.acrossMm)),
-                    up: Math.round(spot.upMm),
-                  })
-                : t('light-read.eye-about')}
-            </p>
-          </div>
+          <EyeFields
+            positions={mine.positions}
+            typed={eye}
+            onChange={setEye}
+            setUp={typed}
+            onSetUp={setTyped}
+            distanceMm={length.kind !== 'fault' && length.mm > 0 ? length.mm : null}
+          />
           <SetUpFields typed={typed} onChange={setTyped} />
+          <Practise
+            swap={swap}
+            when={when}
+            positions={mine.positions}
+            distanceMm={length.kind !== 'fault' && length.mm > 0 ? length.mm : null}
+            onRead={(read, name) => {
+              setLux(read);
+              setMeter(name);
+            }}
+          />
         </div>
       </details>
       <p id={`${id}-fault`} role="alert" className="text-sm text-plum">

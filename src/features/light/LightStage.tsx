@@ -133,7 +133,6 @@ export function LightStage() {
           }
         />
         <Controls />
-        {swap && <RoadView swap={swap.id} />}
         {wirings.length === 0 ? (
           view.swaps.length > 0 && <p className="text-soft">{t('wire.no-choice')}</p>
         ) : (
@@ -188,6 +187,7 @@ export function LightStage() {
               names={wirings.map((w) => say.position(w.position))}
             />
             <LightRules wirings={wirings} />
+            {swap && <RoadView swap={swap.id} />}
           </>
         )}
       </main>

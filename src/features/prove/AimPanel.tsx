@@ -30,7 +30,13 @@ export function AimPanel() {
       <WallLines swap={looks.id} />
       {looks.aimRead ? <AimFigures /> : looks.aim ? <AimSaid /> : rights.workAtVehicle && <AimForm />}
       <WallsSeen swap={looks.id} when="after" />
-      {(looks.before || looks.after) && (
+      <HalfAndHalf />
+      {looks.baselineWords && (
+        <p className="text-sm" data-words-only>
+          {t('light-read.words-only', { words: looks.baselineWords })}
+        </p>
+      )}
+      {(looks.before || looks.after || looks.baselineWords) && (
         <>
           <Light />
           {(looks.after !== null || rights.workAtVehicle) && <LightReading swap={looks.id} when="after" />}
@@ -39,6 +45,26 @@ export function AimPanel() {
       <RoadView swap={looks.id} />
       <p className="text-sm text-soft">{t('aim.caution')}</p>
     </section>
+  );
+}
+
+/** An old lamp and a new one at the same moment: the best comparison there is, while one of the pair still stands. */
+function HalfAndHalf() {
+  const { words, say, rights } = useJob();
+  const looks = useSwapIn(useView(looksView));
+  const { t } = words;
+  if (!looks || (!looks.kept && !looks.half)) return null;
+  return (
+    <div className="grid gap-1" data-half-light={looks.half ? 'read' : 'open'}>
+      <h4 className="font-semibold">{t('half-light.title')}</h4>
+      {(looks.half?.change.ratios ?? []).map((r) => (
+        <p key={`${r.position}/${r.point}`} className="text-sm" data-half-ratio>
+          {ratioWords(r, words, say)}
+        </p>
+      ))}
+      {(looks.half || rights.workAtVehicle) && <LightReading swap={looks.id} when="half" />}
+      <p className="text-sm text-soft">{t('half-light.about')}</p>
+    </div>
   );
 }
 
@@ -67,14 +93,15 @@ function Light() {
           {said}
         </p>
       )}
-      {(after?.glare ?? []).map(({ position, glare }) => (
+      {(after?.glare ?? []).map(({ position, atM, glare }) => (
         <p
-          key={position}
+          key={`${position}/${atM}`}
           className={`text-sm ${glare.over ? 'font-semibold text-plum' : ''}`}
           data-glare={glare.over ? 'over' : 'under'}
         >
           {t('aim.glare', {
             position: say.position(position),
+            at: atM,
             cd: Math.round(glare.candela),
             lx: say.number(Math.round(glare.eyeLx * 100) / 100),
             over: String(glare.over),
@@ -82,9 +109,39 @@ function Light() {
           })}
         </p>
       ))}
+      <Dazzle />
     </>
   );
 }
+
+/** A dazzle complaint: whether it is the aim or the lamp, and how far down the rule lets it go. */
+function Dazzle() {
+  const { words, say } = useJob();
+  const looks = useSwapIn(useView(looksView));
+  const { t } = words;
+  return (looks?.dazzle ?? [])
+    .filter((d) => d.cure?.kind !== 'fine')
+    .map((d) => (
+      <p key={d.position} className="text-sm" data-dazzle={d.cure?.kind ?? 'no-aim'}>
+        {t('dazzle.cure', {
+          position: say.position(d.position),
+          kind: cureWord(d.cure),
+          mm:
+            d.cure?.kind === 'lower'
+              ? Math.ceil(d.cure.byMm)
+              : d.cure?.kind === 'more-readings'
+                ? Math.round(d.cure.upToMm)
+                : 0,
+          percent: d.cure?.kind === 'lower' ? say.number(Math.round(d.cure.byPercent * 100) / 100) : '',
+          lux: say.number(Math.round((d.cure?.kind === 'lamp' ? d.cure.atLowestLx : d.mostLux) * 10) / 10),
+          most: say.number(Math.round(d.mostLux * 10) / 10),
+        })}
+      </p>
+    ));
+}
+
+const cureWord = (cure: { readonly kind: string } | null): string =>
+  cure === null ? 'aim' : cure.kind === 'more-readings' ? 'more' : cure.kind;
 
 /** The aim by its figures: each lamp held against the rule, where to move it, and by how many turns. */
 function AimFigures() {

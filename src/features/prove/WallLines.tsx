@@ -34,14 +34,15 @@ export function WallLines({ swap }: { swap: string }) {
           const [first] = l.lines;
           const said = wallLineWords(l, words, say);
           return (
-            <div key={l.position} className="border-l-4 border-ink bg-sunk px-3 py-2" data-wall-line={l.position}>
+            <div
+              key={l.position}
+              className="border-l-4 border-ink bg-sunk px-3 py-2"
+              data-wall-line={l.position}
+            >
               <p className="font-semibold">{said[0]}</p>
               {first && (
                 <p className="text-2xl font-bold tabular-nums">
-                  {t('wall-sheet.large', {
-                    floor: Math.round(first.line.aboveFloorMm),
-                    level: Math.round(first.line.fromLevelMm),
-                  })}
+                  {t('wall-sheet.large', { floor: Math.round(first.line.aboveFloorMm) })}
                 </p>
               )}
               {said.slice(1).map((line) => (

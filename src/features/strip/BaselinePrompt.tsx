@@ -1,8 +1,9 @@
 'use client';
-import { stripView } from '@/core/job';
+import { looksView, stripView } from '@/core/job';
 import { factsOf } from '@/core/kernel/reason';
+import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
-import { useJob, useView } from '../job/JobContext';
+import { useBusy, useJob, useView } from '../job/JobContext';
 import { WallsSeen } from '../job/beam/WallsSeen';
 import { LightReading } from '../job/LightReading';
 
@@ -12,11 +13,19 @@ export function BaselinePrompt() {
   const strip = useView(stripView);
   const { t } = words;
   return view.items
-    .filter((i) => i.origin === 'baseline-light' && i.closed === null)
+    .filter((i) => i.origin === 'baseline-light' && (i.closed === null || i.closed.how === 'met'))
     .map((item) => {
+      const swap = item.id.slice('baseline:'.length);
       const mine = (factsOf(item.what).positions as readonly string[] | undefined) ?? [];
       // Of other swaps whose lamps are out this one says nothing.
       const gone = (strip.parking?.lampsOut ?? []).filter((p) => mine.includes(p));
+      // Read already: while the old lamps are in, the wall can still be read as well.
+      if (item.closed)
+        return rights.workAtVehicle && gone.length === 0 ? (
+          <div key={item.id} data-baseline-more>
+            <WallsSeen swap={swap} when="before" />
+          </div>
+        ) : null;
       return (
         <section key={item.id} className="border-l-4 border-plum bg-plum-wash px-4 py-2" data-baseline>
           <p className="flex items-center gap-2 font-semibold">
@@ -27,11 +36,38 @@ export function BaselinePrompt() {
           </p>
           {rights.workAtVehicle && gone.length === 0 && (
             <div className="mt-1.5">
-              <LightReading swap={item.id.slice('baseline:'.length)} when="before" />
-              <WallsSeen swap={item.id.slice('baseline:'.length)} when="before" />
+              <LightReading swap={swap} when="before" />
+              <HalfOffer swap={swap} positions={mine} />
+              <WallsSeen swap={swap} when="before" />
             </div>
           )}
         </section>
       );
     });
+}
+
+/** Half and half is offered before the second side is off: one lamp stays, and old and new are read at the same moment. */
+function HalfOffer({ swap, positions }: { swap: string; positions: readonly string[] }) {
+  const { words, say, sender } = useJob();
+  const busy = useBusy();
+  const kept = useView(looksView).swaps.find((s) => s.id === swap)?.kept ?? null;
+  const { t } = words;
+  if (positions.length < 2) return null;
+  return (
+    <p className="mt-1.5 text-sm" data-half-offer={kept ?? 'none'}>
+      {kept ? t('half-light.kept', { position: say.position(kept) }) : t('half-light.offer')}{' '}
+      {!kept &&
+        positions.map((p) => (
+          <button
+            key={p}
+            type="button"
+            className={BUTTON.quiet}
+            disabled={busy}
+            onClick={() => void sender.send('side-kept', { swap, position: p })}
+          >
+            {t('half.keep', { position: say.position(p) })}
+          </button>
+        ))}
+    </p>
+  );
 }

@@ -390,6 +390,7 @@ export interface Lamp {
     cases: LevelCase[];
   }[];
   program?: LampProgram;
+  traffic?: 'right' | 'left';
   photometry?: PhotometryFile[];
 }
 export interface LampPlug {

@@ -5,7 +5,7 @@ import { OWN_CATALOGUE } from '../shelf/loadShelf';
 
 /**
  * What the readings of some jobs rest on, as text, by job: the entries of the vehicle's jobs, the vehicle, the shelf,
- * the hour's price, the shop's figures. A job whose stamp is the same reads the same. Jobs that the shop does not have are left out.
+ * the hour's price, the shop's figures and walls. A job whose stamp is the same reads the same. Jobs that the shop does not have are left out.
  */
 export async function stampsOf(
   db: Database,
@@ -23,6 +23,7 @@ export async function stampsOf(
       tax: shop.taxBp,
       currency: shop.hourCurrency,
       figures: sql<string>`${shop.figures}::text`,
+      walls: sql<string>`md5(${shop.walls}::text)`,
       shelf: catalogue.version,
     })
     .from(job)
@@ -33,7 +34,7 @@ export async function stampsOf(
   return new Map(
     rows.map((r) => [
       r.id,
-      [r.ofVehicle, r.vehicle, r.shelf, r.minor, r.currency, r.tax, r.figures].join('/'),
+      [r.ofVehicle, r.vehicle, r.shelf, r.minor, r.currency, r.tax, r.figures, r.walls].join('/'),
     ]),
   );
 }

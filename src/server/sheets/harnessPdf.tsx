@@ -1,14 +1,5 @@
 import { cavityOf } from '@/core/kernel/ids';
-import {
-  Document,
-  Page,
-  Polyline,
-  Rect,
-  renderToBuffer,
-  Svg,
-  Text,
-  View,
-} from '@react-pdf/renderer';
+import { Document, Page, Polyline, Rect, renderToBuffer, Svg, Text, View } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
 import { WIRES } from '@/core/electric/formulas';
 import type { Drawing } from '@/core/harness';

@@ -24,16 +24,30 @@ export async function marksPdf(locale: string): Promise<Buffer> {
   return renderToBuffer(
     <Document title={t('marks-sheet.title')}>
       {MARK_PLACES.map((m) => (
-        <Page key={m.id} size={words.locale === 'en-US' ? 'LETTER' : 'A4'} style={{ fontFamily: 'Helvetica', fontSize: 10 }}>
+        <Page
+          key={m.id}
+          size={words.locale === 'en-US' ? 'LETTER' : 'A4'}
+          style={{ fontFamily: 'Helvetica', fontSize: 10 }}
+        >
           <View style={{ alignItems: 'center', paddingTop: 24 }}>
             <Text style={style.title}>{plain(t('marks-sheet.mark', { id: m.id }))}</Text>
             <Svg viewBox={`0 0 ${2 * R} ${2 * R}`} style={{ width: Math.min(side, 595), height: side }}>
               {[0.25, 0.75].map((from) => (
                 <Path key={from} d={quarter(from)} fill="black" />
               ))}
-              {markSectors(m.id).map((black, k) => (black ? <Path key={k} d={sector(k)} fill="black" /> : null))}
+              {markSectors(m.id).map((black, k) =>
+                black ? <Path key={k} d={sector(k)} fill="black" /> : null,
+              )}
             </Svg>
-            <View style={{ width: 100 * PT_MM, height: 12, borderLeftWidth: 1, borderRightWidth: 1, borderBottomWidth: 1 }} />
+            <View
+              style={{
+                width: 100 * PT_MM,
+                height: 12,
+                borderLeftWidth: 1,
+                borderRightWidth: 1,
+                borderBottomWidth: 1,
+              }}
+            />
             <Text style={{ paddingTop: 3 }}>{plain(t('marks-sheet.ruler'))}</Text>
             <Text style={{ paddingTop: 8, maxWidth: 440 }}>
               {plain(t('marks-sheet.how', { right: m.acrossMm, up: m.upMm }))}

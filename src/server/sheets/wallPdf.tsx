@@ -100,9 +100,25 @@ function Wall({ sheet, words, say }: { sheet: WallSheet; words: Words; say: Word
       viewBox={`0 0 ${WIDE * SCALE} ${HIGH * SCALE + 6}`}
       style={{ width: 700, height: 700 * (HIGH / WIDE), marginVertical: 6 }}
     >
-      <Rect x={0} y={0} width={WIDE * SCALE} height={HIGH * SCALE} stroke="#888" strokeWidth={0.8} fill="none" />
+      <Rect
+        x={0}
+        y={0}
+        width={WIDE * SCALE}
+        height={HIGH * SCALE}
+        stroke="#888"
+        strokeWidth={0.8}
+        fill="none"
+      />
       <Line x1={0} x2={WIDE * SCALE} y1={y(0)} y2={y(0)} stroke="black" strokeWidth={3} />
-      <Line x1={x(0)} x2={x(0)} y1={0} y2={y(0)} stroke="black" strokeWidth={0.8} strokeDasharray="14 4 3 4" />
+      <Line
+        x1={x(0)}
+        x2={x(0)}
+        y1={0}
+        y2={y(0)}
+        stroke="black"
+        strokeWidth={0.8}
+        strokeDasharray="14 4 3 4"
+      />
       {sheet.marks.map((m) => (
         <G key={m.id}>
           <Line x1={x(m.acrossMm) - 9} x2={x(m.acrossMm) + 9} y1={y(m.upMm)} y2={y(m.upMm)} stroke="black" />

@@ -30,11 +30,9 @@ export function checkLamp(at: string, lamp: Lamp, on: Checking): void {
         lamp.functions.map((f) => f.does),
       ),
     );
-  on.once(
-    `${at}/photometry`,
-    (lamp.photometry ?? []).map((f) => f.does),
-  );
-  lamp.photometry?.forEach((f, j) => {
+  lamp.photometry?.forEach((f, j, all) => {
+    if (all.findIndex((x) => x.does === f.does) !== j)
+      on.fault(`${at}/photometry/${j}/does`, 'id-twice', { id: f.does });
     const read = photometryMap(f);
     if (read.kind === 'fault') on.take([{ path: `${at}/photometry/${j}/text`, reason: read.reason }]);
   });

@@ -42,6 +42,8 @@ export interface Lamp {
   readonly side: Side | 'either';
   readonly functions: readonly Provided[];
   readonly traits: readonly LampTrait[];
+  /** The side on which traffic drives that its passing beam is made for; absent: either, or it has none. */
+  readonly traffic?: 'right' | 'left';
   readonly workingMinV: number;
   readonly workingMaxV: number;
   readonly marks: Readonly<Record<string, LensMark>>;

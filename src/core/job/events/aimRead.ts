@@ -1,3 +1,4 @@
+import * as yup from 'yup';
 import { LOADS } from '../../lamp/photometry';
 import { latestBy } from '../log/frontier';
 import { after, id, maybeOneOf, note, number, oneOf, record, shape } from './form';
@@ -55,6 +56,19 @@ export const aimRead = eventKind({
     wheelbaseMm: number(500, 20_000).optional(),
     floorRisePercent: number(-10, 10).optional(),
     load: maybeOneOf(LOADS),
+    /** Marks over each axle above the floor, empty and under the load that it usually carries, mm. */
+    axles: yup
+      .object({
+        frontEmptyMm: number(0, 5000),
+        rearEmptyMm: number(0, 5000),
+        frontLoadedMm: number(0, 5000),
+        rearLoadedMm: number(0, 5000),
+      })
+      .strict(true)
+      .typeError('wrong-type')
+      .noUnknown(true, 'unknown-field')
+      .optional()
+      .default(undefined),
     /** The figure marked on the vehicle, per cent; below the horizontal is negative. */
     markedPercent: number(-10, 0).optional(),
     /** On the lens, in North America. */

@@ -137,7 +137,7 @@ export const kindOf = (type: EventType) =>
 export { type AimRead } from './aimChecked';
 export { LAMP_VOLTAGES, type LampVoltage } from './lampDescribed';
 export { HAND_STEPS, type HandStep } from './stepAdded';
-export { type ReadWhen } from './lightRead';
+export { type ColumnReading, type LightWhen, type ReadWhen } from './lightRead';
 export { type Timed } from './lightTimed';
 export { MOUNT_CHECKS, MOUNT_LOOKED, type MountCheck, type MountLooked } from './mountLooked';
 export { RECHECK_OUTCOMES, type RecheckOutcome } from './recheckSeen';

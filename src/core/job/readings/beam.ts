@@ -1,5 +1,7 @@
 import { weakMapMemoize } from 'reselect';
 import {
+  type DazzleCure,
+  dazzleCure,
   EYE_POINTS,
   eyeOnWall,
   type Glare,
@@ -11,6 +13,9 @@ import {
   judgeAim,
   lineAt,
   lowerEdgeOf,
+  pitchPercent,
+  settableUnder,
+  underLoad,
   type Standing,
   type WallLine,
 } from '../../lamp/aim';
@@ -20,11 +25,16 @@ import {
   netLux,
   ratioOf,
   changePercent,
+  luxOf,
+  offAxisOf,
   type SetUp,
+  setUpFaults,
   type WithInterval,
 } from '../../lamp/photometry';
+import type { Reason } from '../../kernel/reason';
 import type { PositionKey } from '../../vehicle';
 import type { BodyOf } from '../events';
+import type { JobReading } from '../readJob';
 
 type LightBody = BodyOf<'light-read'>;
 type AimBody = BodyOf<'aim-read'>;
@@ -98,26 +108,102 @@ export const beamChange = weakMapMemoize((before: LightBody, after: LightBody): 
   };
 });
 
+const netOf = (b: LightBody, lux: number): number =>
+  netLux({ lux, ...(typeof b.strayLux === 'number' ? { strayLux: b.strayLux } : {}) });
+
+/** What an oncoming driver gets of one lamp, 50 m away or 25. */
+export interface LampGlare {
+  readonly position: PositionKey;
+  readonly atM: number;
+  readonly glare: Glare;
+}
+
 /** What an oncoming driver gets of each lamp; none where nobody read it, or it is not said on which side traffic drives. */
-export const glareIn = weakMapMemoize(
-  (b: LightBody): readonly { readonly position: PositionKey; readonly glare: Glare }[] => {
-    const { traffic, eyeLux, distanceMm } = b;
-    if (!traffic) return [];
-    return Object.entries(eyeLux ?? {}).map(([position, lux]) => ({
+export const glareIn = weakMapMemoize((b: LightBody): readonly LampGlare[] => {
+  const { traffic, distanceMm } = b;
+  if (!traffic) return [];
+  return EYE_POINTS.flatMap((eye, i) =>
+    Object.entries((i === 0 ? b.eyeLux : b.eye25Lux) ?? {}).map(([position, lux]) => ({
       position,
-      glare: glareOf(
-        netLux({ lux, ...(typeof b.strayLux === 'number' ? { strayLux: b.strayLux } : {}) }),
-        EYE_POINTS[0],
-        traffic,
-        distanceMm,
-      ),
+      atM: eye.atM,
+      glare: glareOf(netOf(b, lux), eye, traffic, distanceMm),
+    })),
+  );
+});
+
+/** What would bring a lamp under the limit for an oncoming driver; null: its aim was not read, or nothing up its column. */
+export interface LampDazzle {
+  readonly position: PositionKey;
+  readonly mostLux: number;
+  /** How much further down its rule lets it go, mm on the wall; null: no aim was read, or no rule is known. */
+  readonly lowestMm: number | null;
+  readonly cure: DazzleCure | null;
+}
+
+/** A dazzle complaint, lamp by lamp: by the eye point and what was read above it, and by how far the rule lets the beam go down. */
+export function dazzleOf(light: LightBody, aims: readonly LampAim[]): readonly LampDazzle[] {
+  const { traffic, distanceMm } = light;
+  if (!traffic) return [];
+  const eye = EYE_POINTS[0];
+  const at = eyeOnWall(eye, traffic, distanceMm);
+  const mostLux = luxOf(eye.mostCd, distanceMm, offAxisOf(at, distanceMm));
+  return Object.entries(light.eyeLux ?? {}).flatMap(([position, lux]) => {
+    const column = [{ upMm: at.upMm, lux }, ...(light.columns?.[position] ?? [])].map((c) => ({
+      upMm: c.upMm,
+      lux: netOf(light, c.lux),
     }));
-  },
-);
+    const aim = aims.find((a) => a.position === position);
+    const from = aim?.judged.map((j) => j.target.from).sort((a, b) => a - b)[0];
+    const lowestMm =
+      aim && from !== undefined ? Math.max(0, ((aim.found.percent - from) / 100) * distanceMm) : null;
+    const cure = lowestMm === null ? null : dazzleCure(column, at.upMm, mostLux, lowestMm, distanceMm);
+    return [{ position, mostLux, lowestMm, cure }];
+  });
+}
+
+/** Half and half: each new lamp against the old one of its pair, read at the same moment. Left and right differ by themselves as well. */
+export const halfChange = weakMapMemoize((b: LightBody): BeamChange => {
+  const old = b.old ?? [];
+  const pair = (p: PositionKey) =>
+    p.endsWith('.left') ? p.replace(/left$/, 'right') : p.replace(/right$/, 'left');
+  const at = (point: BeamRatio['point'], of: Readonly<Record<string, number>>): readonly BeamRatio[] =>
+    old.flatMap((was) => {
+      const position = pair(was);
+      const [before, after] = [of[was], of[position]];
+      if (before === undefined || after === undefined || old.includes(position)) return [];
+      const [x, y] = [{ lux: netOf(b, before) }, { lux: netOf(b, after) }];
+      const ratio = ratioOf(x, y);
+      return ratio
+        ? [{ position, point, before: x.lux, after: y.lux, ratio, percent: changePercent(ratio) }]
+        : [];
+    });
+  // The eye of an oncoming driver is not placed alike before both lamps, but by the same angle from each.
+  return {
+    alike: { verdict: 'alike', why: [] },
+    ratios: [...at('hot-spot', b.lux), ...at('eye', b.eyeLux ?? {})],
+  };
+});
+
+/** What is wrong with a set-up as it was written down. @param systemV on board; null: not known */
+export const faultsOfLight = (b: LightBody, at: string, systemV: number | null): readonly Reason[] =>
+  setUpFaults(setUpOf(b), {
+    ...(systemV === null ? {} : { systemV }),
+    ...(b.calibratedTo === undefined ? {} : { calibratedTo: b.calibratedTo, today: at.slice(0, 10) }),
+  });
 
 /** Where the eye point lies on the wall of a set-up, mm right and up of each lamp. */
 export const eyeSpot = (traffic: 'right' | 'left', distanceMm: number) =>
   eyeOnWall(EYE_POINTS[0], traffic, distanceMm);
+
+/** On which side traffic drives, as somebody said it of the vehicle; empty: nobody has, and it is asked. */
+export function trafficOf({
+  reading,
+}: {
+  readonly reading: Pick<JobReading, 'facts'>;
+}): 'right' | 'left' | '' {
+  const side = reading.facts.get('traffic-side@vehicle')?.value;
+  return side === 'right' || side === 'left' ? side : '';
+}
 
 /** Whether the lamps of a position have a beam that is measured and aimed. */
 export const isAimed = (position: PositionKey): boolean => /^(headlamp|fog)\./.test(position);
@@ -130,7 +216,15 @@ export interface LampAim {
   readonly upMm: number;
   readonly found: AimFound;
   /** One for each aim that the rule lets the maker choose; none: no rule is known, and a lead says so in words. */
-  readonly judged: readonly (AimJudged & { readonly line: WallLine })[];
+  readonly judged: readonly (AimJudged & {
+    readonly line: WallLine;
+    /** The same under the load that it usually carries; null: its axles were not measured, or the rule asks for no load. */
+    readonly loaded: AimJudged['verdict'] | null;
+    /** Settings that stay in the band from empty to loaded; null: no setting does, or nothing is known of its load. */
+    readonly settable: { readonly from: number; readonly until: number } | null;
+  })[];
+  /** How much the beam goes up with its load, per cent; absent: not measured. */
+  readonly pitchPercent?: number;
   readonly passes: boolean;
 }
 
@@ -145,9 +239,21 @@ export function standingOf(b: AimBody): Standing {
   };
 }
 
+/** How much the beam goes up with the load that the vehicle usually carries, per cent; null: nobody measured its axles. */
+function pitchOf(b: AimBody): number | null {
+  if (!b.axles || typeof b.wheelbaseMm !== 'number') return null;
+  const { frontEmptyMm, rearEmptyMm, frontLoadedMm, rearLoadedMm } = b.axles;
+  return pitchPercent(
+    { frontMm: frontEmptyMm, rearMm: rearEmptyMm },
+    { frontMm: frontLoadedMm, rearMm: rearLoadedMm },
+    b.wheelbaseMm,
+  );
+}
+
 /** Each lamp's aim held against the rule that the reading names. What was promised has to be kept as well. */
 export const lampAims = weakMapMemoize((b: AimBody): readonly LampAim[] => {
   const s = standingOf(b);
+  const pitch = pitchOf(b);
   return Object.entries(b.lamps).map(([position, spot]): LampAim => {
     const lowerEdgeMm = lowerEdgeOf(spot.centreMm, spot.lensMm);
     const found = aimOf({ upMm: spot.upMm }, s);
@@ -165,11 +271,20 @@ export const lampAims = weakMapMemoize((b: AimBody): readonly LampAim[] => {
         typeof promised === 'number'
           ? { ...t, setTo: promised, setFrom: promised - 0.25, setUntil: promised + 0.25 }
           : t;
-      return { ...judgeAim(found, target, s), line: lineAt(target.setTo, spot.centreMm, s) };
+      return {
+        ...judgeAim(found, target, s),
+        line: lineAt(target.setTo, spot.centreMm, s),
+        loaded: pitch !== null && b.market === 'ECE' ? judgeAim(underLoad(found, pitch), t, s).verdict : null,
+        settable: pitch === null ? null : settableUnder(t, pitch),
+      };
     });
     const good = judged.some(
-      (j) => j.verdict === 'set' || (typeof promised !== 'number' && j.verdict === 'passes'),
+      (j) =>
+        (j.verdict === 'set' || (typeof promised !== 'number' && j.verdict === 'passes')) &&
+        // The band has to hold under its load as well; what the reading cannot tell is no pass.
+        (j.loaded === null || j.loaded === 'set' || j.loaded === 'passes'),
     );
-    return { position, lowerEdgeMm, upMm: spot.upMm, found, judged, passes: good };
+    const lifted = pitch === null ? {} : { pitchPercent: pitch };
+    return { position, lowerEdgeMm, upMm: spot.upMm, found, judged, ...lifted, passes: good };
   });
 });

@@ -65,7 +65,12 @@ export function roadLamps({ pack, reading }: Job, swap: string): RoadLamps | nul
   const positions = record?.positions.filter((p) => (p.split('.')[0] ?? '') in ROAD_FUNCTION) ?? [];
   if (!record || positions.length === 0) return null;
   const { family } = pack;
-  const measures = bodyMeasures(family.body.bodyStyle, family.body.lengthMm, family.body.widthMm, family.body.body);
+  const measures = bodyMeasures(
+    family.body.bodyStyle,
+    family.body.lengthMm,
+    family.body.widthMm,
+    family.body.body,
+  );
   const walls = wallsOf(record, reading.record);
   const [wall] = walls;
   const aim = reading.record.aimReads.get(swap)?.event.body;

@@ -1,4 +1,12 @@
-import { aimTargets, type AimTarget, EYE_POINTS, eyeOnWall, lineAt, lowerEdgeOf, type WallLine } from '../../lamp/aim';
+import {
+  aimTargets,
+  type AimTarget,
+  EYE_POINTS,
+  eyeOnWall,
+  lineAt,
+  lowerEdgeOf,
+  type WallLine,
+} from '../../lamp/aim';
 import { MARK_PLACES, type ShopWall } from '../../lamp/wall';
 import { type PositionKey, positionKey } from '../../vehicle';
 import type { WallPoint } from '../../lamp/photometry';

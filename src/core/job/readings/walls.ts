@@ -1,5 +1,5 @@
 import { clean } from '../../kernel/clean';
-import { keptMap, type WallRead } from '../../lamp/wall';
+import { keptLight, keptMap, type WallRead } from '../../lamp/wall';
 import { wallOf } from '../../kernel/ids';
 import type { PositionKey } from '../../vehicle';
 import type { BodyOf } from '../events';
@@ -131,5 +131,23 @@ const LUX_STEPS = [0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500];
 const SHARE_STEPS = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 0.8];
 
 /** The shades of some walls that stand beside one another: lux where all are in lux, else shares of each one's most. */
-export const wallSteps = (walls: readonly Pick<WallBody, 'light' | 'map'>[], one: WallBody): readonly number[] =>
+export const wallSteps = (
+  walls: readonly Pick<WallBody, 'light' | 'map'>[],
+  one: WallBody,
+): readonly number[] =>
   walls.every((w) => w.light === 'lux') ? LUX_STEPS : SHARE_STEPS.map((s) => s * one.map.most);
+
+/** After against before over one lamp's wall, cell by cell: how many times as bright; NaN: dark in both, or not known in one. */
+export function wallChange(before: WallBody, after: WallBody): Float32Array | null {
+  const [a, b] = [before.map, after.map];
+  const same = a.columns === b.columns && a.rows === b.rows && a.fromH === b.fromH && a.fromV === b.fromV;
+  if (before.light !== 'lux' || after.light !== 'lux' || !same) return null;
+  const [was, is] = [keptLight(a), keptLight(b)];
+  return is.map((v, i) => {
+    const old = was[i] ?? NaN;
+    return v < DARK_LX && old < DARK_LX ? NaN : v / Math.max(old, DARK_LX / 10);
+  });
+}
+
+/** *Setting*: below this much light a wall is dark, and a ratio says nothing, lx. */
+const DARK_LX = 0.5;

@@ -1,6 +1,6 @@
 import { readingOf } from '../../kernel/ids';
 import { READ_WHEN } from '../events/lightRead';
-import { type BeamChange, beamChange, type LampAim, lampAims } from '../readings/beam';
+import { type BeamChange, beamChange, halfChange, type LampAim, lampAims } from '../readings/beam';
 import type { Prose, Reason } from '../../kernel/reason';
 import type { Lamp, Money, Part } from '../../catalogue/types';
 import type { PositionKey } from '../../vehicle';
@@ -46,7 +46,7 @@ export interface ReleaseRecords {
     readonly by: string;
   }[];
   readonly light: readonly {
-    readonly when: 'before' | 'after';
+    readonly when: 'before' | 'after' | 'half';
     readonly lux: Readonly<Record<PositionKey, number>>;
     readonly distanceMm: number;
     readonly meter: string;
@@ -179,7 +179,8 @@ export function releaseRecords(
     })),
     changes: checks.flatMap(({ swap }) => {
       const [before, after] = READ_WHEN.map((w) => record.lightReads.get(readingOf(swap.id, w))?.event.body);
-      return before && after ? [beamChange(before, after)] : [];
+      const half = record.lightReads.get(readingOf(swap.id, 'half'))?.event.body;
+      return [...(half ? [halfChange(half)] : []), ...(before && after ? [beamChange(before, after)] : [])];
     }),
     aimReads: [...record.aimReads.values()].map(({ event: e }) => ({
       lamps: lampAims(e.body),

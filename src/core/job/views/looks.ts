@@ -1,7 +1,18 @@
 import { readingOf } from '../../kernel/ids';
 import type { PositionKey } from '../../vehicle';
-import type { AimRead, BodyOf } from '../events';
-import { type BeamChange, beamChange, glareIn, type LampAim, lampAims } from '../readings/beam';
+import type { AimRead, BodyOf, LightWhen } from '../events';
+import type { Reason } from '../../kernel/reason';
+import {
+  type BeamChange,
+  beamChange,
+  dazzleOf,
+  faultsOfLight,
+  glareIn,
+  halfChange,
+  type LampAim,
+  lampAims,
+  type LampDazzle,
+} from '../readings/beam';
 import type { DropPoint } from '../readings/drops';
 import type { HandJoint } from '../readings/handJoints';
 import { type MountLook, mountLooks } from '../readings/mounted';
@@ -22,6 +33,8 @@ export interface LightReadView {
   readonly body: BodyOf<'light-read'>;
   /** What an oncoming driver gets. */
   readonly glare: ReturnType<typeof glareIn>;
+  /** What cannot be, or should be known, of how it was read. */
+  readonly faults: readonly Reason[];
 }
 
 /** What was looked at and measured on each swap, besides bench and proof. */
@@ -52,6 +65,14 @@ export interface LooksView {
     /** Pictures of the wall as they were read, and left against right. */
     readonly walls: readonly WallView[];
     readonly pairs: readonly PairOfWalls[];
+    /** Half and half: an old lamp and a new one at the same moment, compared. */
+    readonly half: (LightReadView & { readonly change: BeamChange }) | null;
+    /** The lamp that stays for now; null: none does. */
+    readonly kept: PositionKey | null;
+    /** A dazzle complaint, by what was read after. */
+    readonly dazzle: readonly LampDazzle[];
+    /** Why the light of before was not read: words alone, no figures. Null: it was, or is still owed. */
+    readonly baselineWords: string | null;
     /** After against before; null: one of them is not there. */
     readonly change: BeamChange | null;
     readonly watched: { readonly event: string; readonly by: string; readonly at: string } | null;
@@ -68,7 +89,8 @@ export interface LooksView {
 export const looksView = perJob(({ reading }: Job): LooksView => {
   const { record, checks, plugs, items } = reading;
   const mounted = mountLooks(checks, record);
-  const light = (swap: string, when: 'before' | 'after'): LightReadView | null => {
+  const volts = Number(reading.facts.get('system-voltage@vehicle')?.value);
+  const light = (swap: string, when: LightWhen): LightReadView | null => {
     const e = record.lightReads.get(readingOf(swap, when))?.event;
     if (!e) return null;
     const { lux, distanceMm, meter } = e.body;
@@ -81,6 +103,7 @@ export const looksView = perJob(({ reading }: Job): LooksView => {
       meter,
       body: e.body,
       glare: glareIn(e.body),
+      faults: faultsOfLight(e.body, e.at, volts > 0 ? volts : null),
     };
   };
   const last = [...record.lightReads.values()].map((l) => l.event).sort((a, b) => (a.at < b.at ? 1 : -1))[0];
@@ -91,6 +114,9 @@ export const looksView = perJob(({ reading }: Job): LooksView => {
       const aimRead = record.aimReads.get(swap.id)?.event;
       const [before, after] = [light(swap.id, 'before'), light(swap.id, 'after')];
       const walls = wallsOf(swap, record);
+      const half = light(swap.id, 'half');
+      const aims = aimRead ? lampAims(aimRead.body) : [];
+      const owed = items.find((i) => i.id === `baseline:${swap.id}`)?.closed;
       return {
         id: swap.id,
         positions: swap.positions,
@@ -103,11 +129,15 @@ export const looksView = perJob(({ reading }: Job): LooksView => {
               by: aimRead.user,
               at: aimRead.at,
               body: aimRead.body,
-              lamps: lampAims(aimRead.body),
+              lamps: aims,
             }
           : null,
         walls,
         pairs: pairsOfWalls(walls),
+        half: half ? { ...half, change: halfChange(half.body) } : null,
+        kept: record.kept.get(swap.id)?.event.body.position ?? null,
+        dazzle: after ? dazzleOf(after.body, aims) : [],
+        baselineWords: !before && owed && 'words' in owed && owed.words ? owed.words : null,
         change: before && after ? beamChange(before.body, after.body) : null,
         aim: aim
           ? {

@@ -70,7 +70,8 @@ function placer(axis: readonly number[]): (x: number) => number {
   }
   return (x) => {
     if (x < first - 1e-9 || x > last + 1e-9) return -1;
-    let low = x <= first ? 0 : (table[Math.min(table.length - 1, Math.floor((x - first) * PER_DEG))] as number);
+    let low =
+      x <= first ? 0 : (table[Math.min(table.length - 1, Math.floor((x - first) * PER_DEG))] as number);
     while (low + 1 < end && (values[low + 1] as number) <= x) low += 1;
     if (low === end) return end;
     const from = values[low] as number;

@@ -54,7 +54,9 @@ describe('coverage all round', () => {
     // E = I h / (h² + d²)^1.5 = 4000 / 40^1.5 = 15.81.
     const { dark } = coverage([lamp(0), lamp(120), lamp(240)], { nearM: 5.9, farM: 6.1, leastLux: 15.81 });
     expect(dark.length).toBeGreaterThan(0);
-    expect(coverage([lamp(0), lamp(120), lamp(240)], { nearM: 5.9, farM: 6.1, leastLux: 15.2 }).dark).toEqual([]);
+    expect(coverage([lamp(0), lamp(120), lamp(240)], { nearM: 5.9, farM: 6.1, leastLux: 15.2 }).dark).toEqual(
+      [],
+    );
   });
 
   it('a lamp that looks too high is tilted down until its ground is lit', () => {

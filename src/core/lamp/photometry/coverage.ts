@@ -94,7 +94,9 @@ function runs(sectors: readonly { readonly deg: number; readonly share: number; 
   const isDark = (i: number) => (sectors[i % SECTORS]?.share ?? 0) > 0;
   const step = 360 / SECTORS;
   const run = (from: number, count: number): DarkSector => {
-    const mine = Array.from({ length: count }, (_, k) => sectors[(from + k) % SECTORS]).flatMap((s) => s ?? []);
+    const mine = Array.from({ length: count }, (_, k) => sectors[(from + k) % SECTORS]).flatMap(
+      (s) => s ?? [],
+    );
     const [fromDeg, toDeg] = [from * step - step / 2, (from + count - 1) * step + step / 2];
     const middle = (((fromDeg + toDeg) / 2) % 360) + 360;
     return {
@@ -135,7 +137,11 @@ export function tiltsFor(
   lamps: readonly PlacedBeam[],
   of: CoverageAsked,
   progress: (round: number) => boolean = () => true,
-): { readonly lamps: readonly PlacedBeam[]; readonly changes: readonly TiltProposed[]; readonly coverage: Coverage } {
+): {
+  readonly lamps: readonly PlacedBeam[];
+  readonly changes: readonly TiltProposed[];
+  readonly coverage: Coverage;
+} {
   const ground = points(of).flatMap((s) => s.rings);
   const light = (b: PlacedBeam) => ground.map((p) => roadLux([b], p.rightM, p.aheadM, 'road'));
   const now = [...lamps];
@@ -170,7 +176,9 @@ export function tiltsFor(
     changes: now.flatMap((b, k) => {
       const was = lamps[k];
       const [tiltDeg, panDeg] = [b.tiltDeg ?? 0, b.panDeg ?? 0];
-      return tiltDeg === (was?.tiltDeg ?? 0) && panDeg === (was?.panDeg ?? 0) ? [] : [{ lamp: k, tiltDeg, panDeg }];
+      return tiltDeg === (was?.tiltDeg ?? 0) && panDeg === (was?.panDeg ?? 0)
+        ? []
+        : [{ lamp: k, tiltDeg, panDeg }];
     }),
   };
 }

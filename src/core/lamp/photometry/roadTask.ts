@@ -1,5 +1,4 @@
-import type { PlacedBeam, Plane, RoadGrid } from './road';
-import { roadGrid, roadReach } from './road';
+import { type PlacedBeam, type Plane, type RoadGrid, roadGrid, roadReach } from './road';
 
 /** A road that is worked out: lamps of before and after on one stretch. */
 export interface RoadTask {

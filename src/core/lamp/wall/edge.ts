@@ -101,7 +101,8 @@ function kinkOf(line: readonly { readonly hDeg: number; readonly vDeg: number }[
   const [first, last] = [all[0]?.x ?? 0, all.at(-1)?.x ?? 0];
   for (let at = Math.max(first + 2, -KINK_WITHIN); at <= Math.min(last - 1, KINK_WITHIN); at += 0.05) {
     const points = all.filter((p) => p.x <= at + RISE_FOLLOWED);
-    if (points.length < 10) continue;
+    const rising = points.filter((p) => p.x > at).length;
+    if (rising < 3 || points.length - rising < 5) continue;
     const rows = points.map((p) => [1, p.x, Math.max(0, p.x - at)]);
     const [a = 0, b = 0, c = 0] = solve(
       new Matrix(rows),

@@ -59,4 +59,3 @@ export function joined(shots: readonly Sampled[]): Joined {
   );
   return { kind: 'joined', light, blown: Math.min(...shots.map((s) => s.blown)) };
 }
-

@@ -83,7 +83,10 @@ describe('a picture placed by its marks', () => {
   });
 
   it('is refused where two marks are taken for one another', () => {
-    const swapped = marks().map((m, i, all) => ({ ...m, pixel: (all[i === 0 ? 3 : i === 3 ? 0 : i] as WallMark).pixel }));
+    const swapped = marks().map((m, i, all) => ({
+      ...m,
+      pixel: (all[i === 0 ? 3 : i === 3 ? 0 : i] as WallMark).pixel,
+    }));
     expect(placed(swapped)).toMatchObject({ kind: 'refused' });
   });
 });

@@ -21,17 +21,7 @@ export interface WallMark {
 }
 
 /** A projective map of one plane onto another, by rows; the last figure is 1. */
-export type Homography = readonly [
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-  number,
-];
+export type Homography = readonly [number, number, number, number, number, number, number, number, number];
 
 /** A picture of a flat wall, as four marks place it and the others check it. */
 export interface Placed {
@@ -99,10 +89,7 @@ export function homographyOf(from: readonly Pair[], to: readonly Pair[]): Homogr
 /** Points about their middle, at a mean distance of √2 from it. */
 function normal(points: readonly Pair[]) {
   const n = points.length;
-  const at = [
-    points.reduce((s, p) => s + p[0], 0) / n,
-    points.reduce((s, p) => s + p[1], 0) / n,
-  ] as const;
+  const at = [points.reduce((s, p) => s + p[0], 0) / n, points.reduce((s, p) => s + p[1], 0) / n] as const;
   const mean = points.reduce((s, p) => s + Math.hypot(p[0] - at[0], p[1] - at[1]), 0) / n;
   if (!(mean > 0)) return null;
   const scale = Math.SQRT2 / mean;

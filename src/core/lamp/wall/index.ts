@@ -10,10 +10,8 @@ export {
   keptLight,
   keptMap,
   readWall,
-  wallDifference,
   type WallRead,
   type WallRefused,
-  wallSides,
   type WallTask,
 } from './wallRead';
 export { type LampBefore, type WallMap } from './wallMap';

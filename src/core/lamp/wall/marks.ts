@@ -70,7 +70,12 @@ function crosses({ width, height, light }: Shades): readonly Pixel[] {
     for (let x = RING; x < width - RING; x += 1) {
       const i = y * width + x;
       // Most of a wall is even: a few samples are enough to see that.
-      const near = Math.abs(light[i + 2 * width + 2]! + light[i - 2 * width - 2]! - light[i + 2 * width - 2]! - light[i - 2 * width + 2]!);
+      const near = Math.abs(
+        light[i + 2 * width + 2]! +
+          light[i - 2 * width - 2]! -
+          light[i + 2 * width - 2]! -
+          light[i - 2 * width + 2]!,
+      );
       const level = Math.abs(light[i + 3]! + light[i - 3]! - light[i + 3 * width]! - light[i - 3 * width]!);
       if (near < 0.15 && level < 0.15) continue;
       let mean = 0;
@@ -81,7 +86,8 @@ function crosses({ width, height, light }: Shades): readonly Pixel[] {
       }
       let cross = 0;
       let edge = 0;
-      for (let k = 0; k < 4; k += 1) cross += Math.abs(ring[k]! + ring[k + 8]! - ring[k + 4]! - ring[k + 12]!);
+      for (let k = 0; k < 4; k += 1)
+        cross += Math.abs(ring[k]! + ring[k + 8]! - ring[k + 4]! - ring[k + 12]!);
       if (cross < 0.4) continue;
       for (let k = 0; k < 8; k += 1) edge += Math.abs(ring[k]! - ring[k + 8]!);
       const middle = (light[i]! + light[i - 1]! + light[i + 1]! + light[i - width]! + light[i + width]!) / 5;
@@ -172,8 +178,7 @@ function between({ width, height, light }: Shades, x: number, y: number): number
   const at = (k: number) => light[k] as number;
   const k = j * width + i;
   return (
-    (at(k) * (1 - fx) + at(k + 1) * fx) * (1 - fy) +
-    (at(k + width) * (1 - fx) + at(k + width + 1) * fx) * fy
+    (at(k) * (1 - fx) + at(k + 1) * fx) * (1 - fy) + (at(k + width) * (1 - fx) + at(k + width + 1) * fx) * fy
   );
 }
 
@@ -188,7 +193,8 @@ function refined(p: Picture, start: Pixel): Pixel {
   for (let round = 0; round < 8; round += 1) {
     let [a, b, c, u, v] = [0, 0, 0, 0, 0];
     const [mx, my] = [Math.round(cx - 0.5), Math.round(cy - 0.5)];
-    if (mx - reach < 1 || my - reach < 1 || mx + reach >= p.width - 1 || my + reach >= p.height - 1) return start;
+    if (mx - reach < 1 || my - reach < 1 || mx + reach >= p.width - 1 || my + reach >= p.height - 1)
+      return start;
     for (let y = my - reach; y <= my + reach; y += 1)
       for (let x = mx - reach; x <= mx + reach; x += 1) {
         const [px, py] = [x + 0.5, y + 0.5];

@@ -45,9 +45,7 @@ export function lightAt(p: Picture, table: Float32Array, x: number, y: number): 
 export function blownAt(p: Picture, x: number, y: number): boolean {
   const i = (y * p.width + x) * 4;
   const d = p.data;
-  return (
-    (d[i] as number) >= BLOWN || (d[i + 1] as number) >= BLOWN || (d[i + 2] as number) >= BLOWN
-  );
+  return (d[i] as number) >= BLOWN || (d[i + 1] as number) >= BLOWN || (d[i + 2] as number) >= BLOWN;
 }
 
 /** A picture in shades, made smaller by a whole factor: the mean light of each block. */
@@ -69,8 +67,7 @@ export function shadesOf(p: Picture, widest: number): Shades {
     for (let x = 0; x < width; x += 1) {
       let sum = 0;
       for (let dy = 0; dy < factor; dy += 1)
-        for (let dx = 0; dx < factor; dx += 1)
-          sum += lightAt(p, table, x * factor + dx, y * factor + dy);
+        for (let dx = 0; dx < factor; dx += 1) sum += lightAt(p, table, x * factor + dx, y * factor + dy);
       light[y * width + x] = sum * share;
     }
   return { width, height, factor, light };

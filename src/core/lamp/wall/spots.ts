@@ -104,7 +104,13 @@ function beside(m: WallMap, i: number): number[] {
   for (let dy = -1; dy <= 1; dy += 1)
     for (let dx = -1; dx <= 1; dx += 1) {
       const k = i + dy * m.columns + dx;
-      if ((dx !== 0 || dy !== 0) && column + dx >= 0 && column + dx < m.columns && k >= 0 && k < m.light.length)
+      if (
+        (dx !== 0 || dy !== 0) &&
+        column + dx >= 0 &&
+        column + dx < m.columns &&
+        k >= 0 &&
+        k < m.light.length
+      )
         around.push(k);
     }
   return around;

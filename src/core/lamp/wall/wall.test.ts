@@ -4,7 +4,7 @@ import { joined } from './exposures';
 import { spotsOf, widthAt } from './spots';
 import { toneOf } from './tone';
 import { emptyMap, hOf, mapAt, vOf, type WallMap } from './wallMap';
-import { keptLight, keptMap, wallDifference } from './wallRead';
+import { keptLight, keptMap } from './wallRead';
 
 /** A map by a formula of angles. */
 function mapOf(light: (h: number, v: number) => number): WallMap {
@@ -19,7 +19,10 @@ const bell = (h: number, v: number, h0: number, v0: number, wide: number) =>
 
 describe('cutoff in a map', () => {
   it('is that of the worked example: G 0.3751 at −0.30°, the linear fall at −0.55°', () => {
-    const c = wallCutoff(mapOf((_, v) => 0.4 + 80 / (1 + Math.exp((v + 0.57) / 0.1))), 'left');
+    const c = wallCutoff(
+      mapOf((_, v) => 0.4 + 80 / (1 + Math.exp((v + 0.57) / 0.1))),
+      'left',
+    );
     expect(c?.vDeg).toBeCloseTo(-0.3, 6);
     expect(c?.linearDeg).toBeCloseTo(-0.55, 6);
     expect(c?.sharpness).toBeCloseTo(0.3751, 3);
@@ -33,7 +36,10 @@ describe('cutoff in a map', () => {
       ['right', -1],
     ] as const) {
       const edge = (h: number) => -0.57 + Math.max(0, h * side - 0.4) * Math.tan((15 * Math.PI) / 180);
-      const c = wallCutoff(mapOf((h, v) => 0.4 + 80 / (1 + Math.exp((v - edge(h)) / 0.08))), flat);
+      const c = wallCutoff(
+        mapOf((h, v) => 0.4 + 80 / (1 + Math.exp((v - edge(h)) / 0.08))),
+        flat,
+      );
       expect(c?.kink?.hDeg).toBeCloseTo(0.4 * side, 0);
       expect(Math.abs((c?.kink?.hDeg ?? 9) - 0.4 * side)).toBeLessThan(0.25);
       expect(c?.kink?.riseDeg).toBeGreaterThan(11);
@@ -42,7 +48,12 @@ describe('cutoff in a map', () => {
   });
 
   it('is none in even light', () => {
-    expect(wallCutoff(mapOf(() => 20), 'left')).toBeNull();
+    expect(
+      wallCutoff(
+        mapOf(() => 20),
+        'left',
+      ),
+    ).toBeNull();
   });
 });
 
@@ -63,7 +74,9 @@ describe('hot spots', () => {
     expect(s?.blotches).toHaveLength(1);
     expect(s?.blotches[0]?.hDeg).toBeCloseTo(4, 1);
     expect(s?.blotches[0]?.prominence).toBeGreaterThan(0.5);
-    expect(spotsOf(mapOf((h, v) => 100 * bell(h, v, 0, -1, 2) + 3 * bell(h, v, 5, -1, 0.4)))?.blotches).toEqual([]);
+    expect(
+      spotsOf(mapOf((h, v) => 100 * bell(h, v, 0, -1, 2) + 3 * bell(h, v, 5, -1, 0.4)))?.blotches,
+    ).toEqual([]);
   });
 
   it('are none without light', () => {
@@ -84,7 +97,10 @@ describe('a picture against a meter', () => {
     at.map(([hDeg, vDeg], i) => ({ hDeg, vDeg, lux: lux(light(hDeg, vDeg)) * (off[i] ?? 1) }));
 
   it('is light where lux goes with it evenly', () => {
-    const t = toneOf(mapOf(light), read((l) => 500 * l));
+    const t = toneOf(
+      mapOf(light),
+      read((l) => 500 * l),
+    );
     expect(t).toMatchObject({ kind: 'even' });
     expect(t.kind === 'even' && t.luxPerLight).toBeCloseTo(500, 1);
     expect(t.kind === 'even' && t.exponent).toBeCloseTo(1, 4);
@@ -140,13 +156,5 @@ describe('a map', () => {
       back[Math.round((v - k.fromV) / 0.25) * k.columns + Math.round((h - k.fromH) / 0.25)] as number;
     expect(at(0, -1) / 100).toBeCloseTo(1, 1);
     expect(at(2, -1) / mapAt(m, 2, -1)).toBeCloseTo(1, 1);
-  });
-
-  it('less another one shows what changed', () => {
-    const d = wallDifference(
-      mapOf(() => 3),
-      mapOf((h) => (h > 0 ? 5 : 1)),
-    );
-    expect([mapAt(d, 2, 0), mapAt(d, -2, 0)]).toEqual([2, -2]);
   });
 });

@@ -28,8 +28,7 @@ export interface WallRead {
   readonly checkMm: number;
   /** `lux`: the map is in lux; `places`: one picture without that gives places alone, and why. */
   readonly light:
-    | { readonly kind: 'lux'; readonly residual: number }
-    | { readonly kind: 'places'; readonly why: Reason };
+    { readonly kind: 'lux'; readonly residual: number } | { readonly kind: 'places'; readonly why: Reason };
   /** Lux, or shares of white. */
   readonly map: WallMap;
   /** Null: blown out. */
@@ -118,33 +117,6 @@ export function readWall(
 }
 
 const degrees = (tan: number) => (Math.atan(tan) * 180) / Math.PI;
-
-/** After less before, over the same angles: where the wall got brighter and where darker. */
-export const wallDifference = (before: WallMap, after: WallMap): WallMap => ({
-  ...after,
-  light: after.light.map((v, i) => v - (before.light[i] as number)),
-});
-
-/** One lamp against the other of its pair. */
-export interface WallSides {
-  /** Right less left, degrees: cutoff, kink or hot spot; null: one of them is not known. */
-  readonly cutoffDeg: number | null;
-  readonly acrossDeg: number | null;
-  readonly hotRatio: number | null;
-}
-
-/** Compares left and right as they were read. */
-export function wallSides(left: WallRead, right: WallRead): WallSides {
-  const both = (a: number | null | undefined, b: number | null | undefined) =>
-    typeof a === 'number' && typeof b === 'number' ? clean(b - a) : null;
-  const lux = left.light.kind === 'lux' && right.light.kind === 'lux';
-  return {
-    cutoffDeg: both(left.cutoff?.vDeg, right.cutoff?.vDeg),
-    acrossDeg:
-      both(left.cutoff?.kink?.hDeg, right.cutoff?.kink?.hDeg) ?? both(left.hot?.hDeg, right.hot?.hDeg),
-    hotRatio: lux && left.hot && right.hot ? clean(right.hot.light / left.hot.light) : null,
-  };
-}
 
 /** A map as it is kept: fewer cells, each a byte of its logarithm below the most. */
 export interface KeptMap {

@@ -10,6 +10,13 @@ import { Figure } from './Figure';
 import { numberIn } from './numberIn';
 
 const MARKETS = ['ECE', 'NA'] as const;
+const AXLES = ['frontEmptyMm', 'rearEmptyMm', 'frontLoadedMm', 'rearLoadedMm'] as const;
+const NO_AXLES: Readonly<Record<(typeof AXLES)[number], string>> = {
+  frontEmptyMm: '',
+  rearEmptyMm: '',
+  frontLoadedMm: '',
+  rearLoadedMm: '',
+};
 const NONE = { nose: '', wheelbase: '', floor: '', marked: '', promised: '', mark: '', load: '' };
 
 /** The cutoff of each lamp as it is read on the wall, with the heights that its rule goes by. Whether it passes, the rule says. */
@@ -28,6 +35,7 @@ export function AimForm() {
   >({});
   const [distance, setDistance] = useState(looks?.after ? `${looks.after.distanceMm} mm` : '');
   const [more, setMore] = useState(NONE);
+  const [axles, setAxles] = useState(NO_AXLES);
   const [fault, setFault] = useState<string | null>(null);
   if (!looks) return null;
   const aimed = looks.positions.filter(isAimed);
@@ -65,6 +73,10 @@ export function AimForm() {
     ).map(optional);
     if ([nose, wheelbase, floor, marked, promised].includes(null))
       return setFault(t('light-read.figure-wanted'));
+    const loaded = AXLES.map((a) => numberIn(axles[a], decimal));
+    const some = AXLES.some((a) => axles[a].trim() !== '');
+    if (some && (loaded.includes(null) || typeof wheelbase !== 'number'))
+      return setFault(t('aim.axles-wanted'));
     setFault(null);
     const market = job.reading.facts.get('market@vehicle')?.value;
     const figure = (name: string, v: number | null | undefined) =>
@@ -83,6 +95,16 @@ export function AimForm() {
       ...figure('floorRisePercent', floor),
       ...figure('markedPercent', down(marked)),
       ...figure('promisedPercent', down(promised)),
+      ...(some
+        ? {
+            axles: {
+              frontEmptyMm: loaded[0] ?? 0,
+              rearEmptyMm: loaded[1] ?? 0,
+              frontLoadedMm: loaded[2] ?? 0,
+              rearLoadedMm: loaded[3] ?? 0,
+            },
+          }
+        : {}),
       ...(mark ? { mark } : {}),
       ...(load ? { load } : {}),
     });
@@ -165,6 +187,16 @@ export function AimForm() {
               ))}
             </select>
           </label>
+        </div>
+        <p className="mt-2 max-w-[70ch] text-sm text-soft">{t('aim.axles-about')}</p>
+        <div className="mt-1 flex flex-wrap items-end gap-3">
+          {AXLES.map((a) =>
+            field(t(`aim.axle.${a}`), axles[a], (v) => setAxles({ ...axles, [a]: v }), `axle/${a}`),
+          ).map((f, i) => (
+            <div key={AXLES[i]} className="contents">
+              {f}
+            </div>
+          ))}
         </div>
       </details>
       <p role="alert" className="text-sm text-plum">

@@ -19,7 +19,9 @@ export function GroundLight({ known }: { known: RoadLamps }) {
   const { words, say } = useJob();
   const { t, decimal } = words;
   const lamps = known.after;
-  const [set, setSet] = useState<Readonly<Record<string, { readonly tilt: number; readonly pan: number }>>>({});
+  const [set, setSet] = useState<Readonly<Record<string, { readonly tilt: number; readonly pan: number }>>>(
+    {},
+  );
   const [least, setLeast] = useState('5');
   const [far, setFar] = useState('8');
   const [found, setFound] = useState<Coverage | null>(null);
@@ -91,7 +93,9 @@ export function GroundLight({ known }: { known: RoadLamps }) {
         )}
       </div>
       <div className="grid gap-4 md:grid-cols-2">
-        {found && <GroundPicture found={found} farM={of.farM} leastLux={of.leastLux} label={t('road.ground-title')} />}
+        {found && (
+          <GroundPicture found={found} farM={of.farM} leastLux={of.leastLux} label={t('road.ground-title')} />
+        )}
         <div className="grid content-start gap-2">
           {found && (
             <p className="font-semibold" data-ground-lit={Math.round(found.lit * 100)}>
@@ -161,7 +165,13 @@ function GroundPicture({
       data-ground-picture
     >
       <defs>
-        <pattern id="ground-dark" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+        <pattern
+          id="ground-dark"
+          width="6"
+          height="6"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(45)"
+        >
           <path d="M0 0V6" stroke="#b9bec6" strokeWidth="1" />
         </pattern>
       </defs>
@@ -170,7 +180,9 @@ function GroundPicture({
           key={`${c.fromDeg}/${c.fromM}`}
           d={`M${at(c.fromM, c.fromDeg)}L${at(c.toM, c.fromDeg)}L${at(c.toM, c.toDeg)}L${at(c.fromM, c.toDeg)}Z`}
           fill={
-            c.lux < leastLux ? 'url(#ground-dark)' : (SHADES.light[ISOLUX.filter((l) => c.lux >= l).length] ?? '#000')
+            c.lux < leastLux
+              ? 'url(#ground-dark)'
+              : (SHADES.light[ISOLUX.filter((l) => c.lux >= l).length] ?? '#000')
           }
         />
       ))}

@@ -24,7 +24,10 @@ export function RoadView({ swap }: { swap: string }) {
   if (!known) return null;
   const nothing = known.before.length + known.after.length === 0;
   return (
-    <details className="border-t border-line pt-3" data-road={nothing ? 'unknown' : known.ground ? 'ground' : 'road'}>
+    <details
+      className="border-t border-line pt-3"
+      data-road={nothing ? 'unknown' : known.ground ? 'ground' : 'road'}
+    >
       <summary className="cursor-pointer text-lg font-semibold">
         {t(known.ground ? 'road.ground-title' : 'road.title')}
       </summary>
@@ -37,7 +40,9 @@ export function RoadView({ swap }: { swap: string }) {
           <Road known={known} />
         )}
         {!nothing && known.unknown.after.length > 0 && (
-          <p className="text-sm text-soft">{t('road.not-known', { positions: say.positions(known.unknown.after) })}</p>
+          <p className="text-sm text-soft">
+            {t('road.not-known', { positions: say.positions(known.unknown.after) })}
+          </p>
         )}
         <p className="text-sm text-soft">{t('road.caution')}</p>
       </div>
@@ -55,14 +60,18 @@ function Road({ known }: { known: RoadLamps }) {
     if (r.kind === 'road') setAnswer(r.answer);
   });
   const task = roadTask(known, moved);
-  const asked = JSON.stringify([moved, known.before.length, known.after.map((l) => [l.tiltDeg, l.heightM, l.from])]);
+  const asked = JSON.stringify([
+    moved,
+    known.before.length,
+    known.after.map((l) => [l.tiltDeg, l.heightM, l.from]),
+  ]);
   useEffect(() => {
     send({ kind: 'road', task });
     // The task is made of what is asked; the lamps' maps are too large to be compared.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [asked]);
   const slider = (name: keyof typeof moved, from: number, to: number, step: number) => (
-    <label className="grid w-56 gap-0.5 text-sm font-semibold">
+    <label className="grid w-44 gap-0.5 text-sm font-semibold">
       {t(`road.${name}`, { value: say.number(moved[name]) })}
       <input
         type="range"
@@ -112,7 +121,7 @@ function Road({ known }: { known: RoadLamps }) {
                   when,
                   lux: r.lux,
                   axis: Math.round(r.axisM),
-                  kerb: Math.round(r.kerbM),
+                  aside: Math.round(r.kerbM),
                 })}
               </li>
             )),
@@ -165,12 +174,26 @@ function RoadPictures({ answer, mode, task }: { answer: RoadAnswer; mode: Mode; 
   return (
     <div className="grid gap-3 lg:grid-cols-[2fr_1fr]">
       <figure>
-        <canvas ref={above} className="block w-full rounded-sm" role="img" aria-label={t('road.above')} data-road-above />
-        <figcaption className="text-sm text-soft">{t('road.above-about', { long: task.longM, wide: task.wideM })}</figcaption>
+        <canvas
+          ref={above}
+          className="block w-full rounded-sm"
+          role="img"
+          aria-label={t('road.above')}
+          data-road-above
+        />
+        <figcaption className="text-sm text-soft">
+          {t('road.above-about', { long: task.longM, wide: task.wideM })}
+        </figcaption>
       </figure>
       {mode !== 'difference' && (
         <figure>
-          <canvas ref={ahead} className="block w-full rounded-sm" role="img" aria-label={t('road.ahead')} data-road-ahead />
+          <canvas
+            ref={ahead}
+            className="block w-full rounded-sm"
+            role="img"
+            aria-label={t('road.ahead')}
+            data-road-ahead
+          />
           <figcaption className="text-sm text-soft">{t('road.ahead')}</figcaption>
         </figure>
       )}

@@ -15,6 +15,8 @@ export interface SetUpTyped {
   readonly levelling: '' | 'yes' | 'no';
   readonly engine: '' | 'yes' | 'no';
   readonly screened: '' | 'yes' | 'no';
+  /** Until when the meter is calibrated, ISO 8601. */
+  readonly calibrated: string;
 }
 export const NO_SET_UP: SetUpTyped = {
   traffic: '',
@@ -27,6 +29,7 @@ export const NO_SET_UP: SetUpTyped = {
   levelling: '',
   engine: '',
   screened: '',
+  calibrated: '',
 };
 
 /** The set-up of before, to be met again. */
@@ -40,6 +43,7 @@ export function typedSetUp(
     readonly levellingZero?: boolean | undefined;
     readonly engine?: boolean | undefined;
     readonly otherScreened?: boolean | undefined;
+    readonly calibratedTo?: string | undefined;
   } | null,
 ): SetUpTyped {
   const yes = (v: boolean | undefined) => (v === undefined ? '' : v ? 'yes' : 'no');
@@ -52,6 +56,7 @@ export function typedSetUp(
     levelling: yes(b.levellingZero),
     engine: yes(b.engine),
     screened: yes(b.otherScreened),
+    calibrated: b.calibratedTo ?? '',
   };
 }
 
@@ -110,6 +115,16 @@ export function SetUpFields({
       {choice('screened', ['yes', 'no'], 'w-36')}
       {text('square', 'w-36')}
       {text('place', 'w-44')}
+      <label className="grid w-44 gap-1 text-sm font-semibold">
+        {t('set-up.calibrated')}
+        <input
+          type="date"
+          className={FIELD}
+          value={typed.calibrated}
+          onChange={(e) => onChange({ ...typed, calibrated: e.target.value })}
+          data-set-up="calibrated"
+        />
+      </label>
     </div>
   );
 }

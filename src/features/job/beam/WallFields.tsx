@@ -4,6 +4,7 @@ import { readLength } from '@/core/quantity';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useJob } from '../JobContext';
 import { Figure } from './Figure';
+import { pointsOfCsv } from './readingsCsv';
 import { taskTyped, type WallTyped, wallTyped } from './wallTask';
 
 /** Fields of the wall itself, which a shop measures once, and what a meter read at points of the picture. */
@@ -18,6 +19,14 @@ export function WallFields({
   const { t, decimal } = words;
   const [kept, setKept] = useState<'kept' | 'not' | null>(null);
   const walls = job.pack.walls ?? [];
+  const [csvLine, setCsvLine] = useState<number | null>(null);
+  const fromCsv = async (file: File | undefined) => {
+    if (!file) return;
+    const read = pointsOfCsv(await file.text());
+    if (read.kind === 'fault') return setCsvLine(read.line);
+    setCsvLine(null);
+    onChange({ readings: read.points.map((p) => ({ ...p, lux: p.lux.replace(/[.,]/, decimal) })) });
+  };
   const keepWall = async () => {
     const length = readLength(typed.distance.trim(), decimal);
     const task =
@@ -75,6 +84,19 @@ export function WallFields({
       <details data-wall-readings>
         <summary className="cursor-pointer text-sm font-semibold text-petrol">{t('wall.readings')}</summary>
         <p className="mt-1 max-w-[70ch] text-sm text-soft">{t('wall.readings-about')}</p>
+        <label className="mt-1 grid max-w-md gap-1 text-sm font-semibold">
+          {t('wall.readings-csv')}
+          <input
+            type="file"
+            accept=".csv,text/csv"
+            className={FIELD}
+            onChange={(e) => void fromCsv(e.target.files?.[0])}
+            data-wall-field="csv"
+          />
+        </label>
+        <p role="alert" className="text-sm text-plum">
+          {csvLine !== null && t('wall.readings-csv-fault', { line: csvLine })}
+        </p>
         <table className="mt-1.5 text-sm">
           <thead>
             <tr className="text-left">
@@ -97,7 +119,9 @@ export function WallFields({
                       value={r[k]}
                       onChange={(e) =>
                         onChange({
-                          readings: typed.readings.map((x, j) => (j === i ? { ...x, [k]: e.target.value } : x)),
+                          readings: typed.readings.map((x, j) =>
+                            j === i ? { ...x, [k]: e.target.value } : x,
+                          ),
                         })
                       }
                       data-wall-reading={`${i}/${k}`}

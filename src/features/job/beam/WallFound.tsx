@@ -1,14 +1,18 @@
 'use client';
 import { useMemo } from 'react';
-import { wallSteps, type WallView } from '@/core/job';
+import { wallChange, wallSteps, type WallView } from '@/core/job';
 import { keptLight } from '@/core/lamp/wall';
-import { WallPicture } from '@/ui/WallPicture';
+import { changeShade, lightShade, WallPicture } from '@/ui/WallPicture';
 import type { Words, Wording } from '@/words';
 
 type Body = WallView['body'];
 
 /** What a wall shows, in words: where cutoff and hot spot lie, how wide and how even, and whether it is light or places. */
-export function wallWords(b: Body, { t, tCode }: Pick<Words, 't' | 'tCode'>, say: Wording): readonly string[] {
+export function wallWords(
+  b: Body,
+  { t, tCode }: Pick<Words, 't' | 'tCode'>,
+  say: Wording,
+): readonly string[] {
   const deg = (n: number) => say.number(Math.round(n * 100) / 100);
   const lux = b.light === 'lux';
   return [
@@ -60,19 +64,19 @@ export function WallFound({
   say: Wording;
 }) {
   const light = useMemo(() => keptLight(body.map), [body.map]);
+  const steps = wallSteps(beside, body);
   return (
     <figure className="grid content-start gap-1" data-wall-found={body.light}>
       <figcaption className="text-sm font-semibold">{title}</figcaption>
       <WallPicture
         of={{
           map: body.map,
-          light,
           cutoff: body.cutoff ?? null,
           flat: body.flat,
           hot: body.hot ?? null,
           targetDeg,
         }}
-        steps={wallSteps(beside, body)}
+        shadeOf={(cell) => lightShade(light[cell] ?? NaN, steps)}
         title={title}
       />
       <ul className="text-sm">
@@ -80,6 +84,53 @@ export function WallFound({
           <li key={line}>{line}</li>
         ))}
       </ul>
+    </figure>
+  );
+}
+
+/** Shades of a change, and what each says. */
+const CHANGES = [
+  ['twice', 2],
+  ['brighter', 1.25],
+  ['alike', 1],
+  ['darker', 0.8],
+  ['half', 0.5],
+] as const;
+
+/** Where the wall of one lamp got brighter and where darker; nothing where one of the two is no light. */
+export function WallChange({
+  before,
+  after,
+  title,
+  words,
+}: {
+  before: Body;
+  after: Body;
+  title: string;
+  words: Pick<Words, 't'>;
+}) {
+  const change = useMemo(() => wallChange(before, after), [before, after]);
+  if (!change) return null;
+  return (
+    <figure className="grid content-start gap-1" data-wall-change>
+      <figcaption className="text-sm font-semibold">{title}</figcaption>
+      <WallPicture
+        of={{ map: after.map, cutoff: null, flat: after.flat, hot: null, targetDeg: null }}
+        shadeOf={(cell) => changeShade(change[cell] ?? NaN)}
+        title={title}
+      />
+      <p className="flex flex-wrap gap-x-4 gap-y-1 text-sm">
+        {CHANGES.map(([said, times]) => (
+          <span key={said} className="inline-flex items-center gap-1.5">
+            <span
+              className="inline-block size-3.5 border border-line"
+              style={{ background: changeShade(times) ?? undefined }}
+              aria-hidden
+            />
+            {words.t('wall.times', { times: said })}
+          </span>
+        ))}
+      </p>
     </figure>
   );
 }

@@ -50,16 +50,32 @@ export function WallMarks({
   return (
     <div className="grid gap-1.5" data-wall-marks={marks.length}>
       {/* Its keys are the buttons below: each mark moves by its own. */}
-      {/* eslint-disable-next-line jsx-a11y/click-events-have-key-events, jsx-a11y/no-static-element-interactions */}
-      <div className={`relative max-w-3xl ${turn ? 'cursor-crosshair' : ''}`} onClick={tapped} data-wall-photo>
+      {}
+      <div
+        className={`relative max-w-3xl ${turn ? 'cursor-crosshair' : ''}`}
+        onClick={tapped}
+        data-wall-photo
+      >
         {/* eslint-disable-next-line @next/next/no-img-element -- a file of this device, never sent anywhere to be shown */}
         <img src={src} alt={t('wall.photo-alt')} className="block w-full border border-line" />
-        <svg viewBox={`0 0 ${width} ${height}`} className="pointer-events-none absolute inset-0 size-full" aria-hidden>
+        <svg
+          viewBox={`0 0 ${width} ${height}`}
+          className="pointer-events-none absolute inset-0 size-full"
+          aria-hidden
+        >
           {marks.map((m) => (
             <g key={m.id} transform={`translate(${m.pixel.x} ${m.pixel.y}) scale(${width / 760})`}>
               <circle r="15" fill="none" stroke="#14161b" strokeWidth="6" />
               <circle r="15" fill="none" stroke="#5fd0d0" strokeWidth="3" />
-              <text x="20" y="-10" fontSize="18" fontWeight="700" fill="#5fd0d0" stroke="#14161b" strokeWidth="0.6">
+              <text
+                x="20"
+                y="-10"
+                fontSize="18"
+                fontWeight="700"
+                fill="#5fd0d0"
+                stroke="#14161b"
+                strokeWidth="0.6"
+              >
                 {m.id}
               </text>
             </g>
@@ -83,9 +99,7 @@ export function WallMarks({
             </button>
           );
         })}
-        <span className="text-soft">
-          {turn ? t('wall.tap', { id: turn }) : t('wall.marks-all')}
-        </span>
+        <span className="text-soft">{turn ? t('wall.tap', { id: turn }) : t('wall.marks-all')}</span>
       </div>
     </div>
   );

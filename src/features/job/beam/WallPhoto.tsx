@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { isAimed, looksView, type ReadWhen, wallEntry } from '@/core/job';
+import { isAimed, looksView, type ReadWhen, trafficOf, wallEntry } from '@/core/job';
 import { readLength } from '@/core/quantity';
 import { positionKey } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
@@ -27,14 +27,15 @@ export function WallPhoto({ swap, when }: { swap: string; when: ReadWhen }) {
   const walls = job.pack.walls ?? [];
   const [typed, setTyped] = useState(() => ({
     ...wallTyped(walls[0] ?? null),
-    traffic: looks?.before?.body.traffic ?? ('' as const),
+    traffic: looks?.before?.body.traffic ?? trafficOf(job),
   }));
   const [files, setFiles] = useState<readonly File[]>([]);
   const [chosen, setChosen] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
   if (!looks) return null;
   const lamps = looks.positions.filter(isAimed);
-  const position = chosen ?? lamps.find((p) => !looks.walls.some((w) => w.when === when && w.position === p)) ?? lamps[0];
+  const position =
+    chosen ?? lamps.find((p) => !looks.walls.some((w) => w.when === when && w.position === p)) ?? lamps[0];
   if (!position) return null;
   const place = job.pack.family.body.places.find((p) => positionKey(p.position) === position);
   const centre = typed.centre || (place?.zMm === undefined ? '' : String(place.zMm));
@@ -57,7 +58,12 @@ export function WallPhoto({ swap, when }: { swap: string; when: ReadWhen }) {
     const photo = await keep(file);
     if ('fault' in photo) return setFault(t('wall.fault.photo'));
     const title = t('wall.title-of', { position: say.position(position), when });
-    await sender.send('photo-added', { photo: photo.id, position, stage: when === 'before' ? 'strip' : 'prove', words: title });
+    await sender.send('photo-added', {
+      photo: photo.id,
+      position,
+      stage: when === 'before' ? 'strip' : 'prove',
+      words: title,
+    });
     const sent = await sender.send(
       'wall-read',
       wallEntry(wall.read, {
@@ -84,7 +90,12 @@ export function WallPhoto({ swap, when }: { swap: string; when: ReadWhen }) {
       <div className="flex flex-wrap items-end gap-3">
         <label className="grid w-52 gap-1 text-sm font-semibold">
           {t('wall.lamp')}
-          <select className={FIELD} value={position} onChange={(e) => setChosen(e.target.value)} data-wall-field="lamp">
+          <select
+            className={FIELD}
+            value={position}
+            onChange={(e) => setChosen(e.target.value)}
+            data-wall-field="lamp"
+          >
             {lamps.map((p) => (
               <option key={p} value={p}>
                 {say.position(p)}
@@ -161,7 +172,13 @@ export function WallPhoto({ swap, when }: { swap: string; when: ReadWhen }) {
             {t('wall.read')}
           </button>
           {wall.read?.kind === 'read' && (
-            <button type="button" className={BUTTON.main} onClick={() => void save()} disabled={busy} data-wall-save>
+            <button
+              type="button"
+              className={BUTTON.main}
+              onClick={() => void save()}
+              disabled={busy}
+              data-wall-save
+            >
               {t('wall.save')}
             </button>
           )}
@@ -169,7 +186,13 @@ export function WallPhoto({ swap, when }: { swap: string; when: ReadWhen }) {
       )}
       {wall.read?.kind === 'read' && state.kind === 'open' && length.kind !== 'fault' && (
         <div className="max-w-2xl">
-          <WallPreview position={position} when={when} read={wall.read} distanceMm={length.mm} flat={typed.traffic} />
+          <WallPreview
+            position={position}
+            when={when}
+            read={wall.read}
+            distanceMm={length.mm}
+            flat={typed.traffic}
+          />
         </div>
       )}
       <p role="alert" className="text-sm text-plum">

@@ -3,7 +3,7 @@ import { looksView, type ReadWhen } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';
 import { useJob, useView } from '../JobContext';
-import { WallFound } from './WallFound';
+import { WallChange, WallFound } from './WallFound';
 import { WallPhoto } from './WallPhoto';
 
 const degrees = (percent: number) => (Math.atan(percent / 100) * 180) / Math.PI;
@@ -53,6 +53,22 @@ export function WallsSeen({ swap, when }: { swap: string; when: ReadWhen }) {
           ))}
         </div>
       )}
+      <div className="grid gap-4 sm:grid-cols-2">
+        {looks.walls
+          .filter((w) => w.when === 'after')
+          .map((after) => {
+            const before = looks.walls.find((w) => w.when === 'before' && w.position === after.position);
+            return before ? (
+              <WallChange
+                key={after.event}
+                before={before.body}
+                after={after.body}
+                title={t('wall.change-of', { position: say.position(after.position) })}
+                words={words}
+              />
+            ) : null;
+          })}
+      </div>
       {looks.pairs.map((p) => (
         <p key={p.when} className="text-sm" data-wall-pair={p.when}>
           {t('wall.pair', {

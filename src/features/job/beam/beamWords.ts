@@ -44,7 +44,8 @@ export function aimWords(a: LampAim, { t }: Pick<Words, 't'>, say: Wording): rea
       to: figure(a.found.to),
     }),
     ...(a.judged.length === 0 ? [t('aim.no-rule')] : []),
-    ...a.judged.map((j) =>
+    ...(a.pitchPercent === undefined ? [] : [t('aim.pitch', { percent: figure(a.pitchPercent) })]),
+    ...a.judged.flatMap((j) => [
       t('aim.judged', {
         verdict: j.verdict,
         line: Math.round(j.line.fromLevelMm),
@@ -52,7 +53,17 @@ export function aimWords(a: LampAim, { t }: Pick<Words, 't'>, say: Wording): rea
         until: figure(j.target.until),
         source: j.target.source,
       }),
-    ),
+      ...(j.loaded === null
+        ? []
+        : [
+            t('aim.loaded', {
+              verdict: j.loaded,
+              settable: String(j.settable !== null),
+              from: figure(j.settable?.from ?? 0),
+              until: figure(j.settable?.until ?? 0),
+            }),
+          ]),
+    ]),
   ];
 }
 

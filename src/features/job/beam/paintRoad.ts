@@ -9,9 +9,12 @@ export const SHADES = {
   sky: '#0b0c0f',
 } as const;
 
-const rgb = (hex: string) => [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)) as [number, number, number];
+const rgb = (hex: string) =>
+  [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)) as [number, number, number];
 const LIGHT = SHADES.light.map(rgb);
-const [BRIGHTER, DARKER, SKY, GROUND] = [SHADES.brighter, SHADES.darker, SHADES.sky, SHADES.light[0]].map(rgb);
+const [BRIGHTER, DARKER, SKY, GROUND] = [SHADES.brighter, SHADES.darker, SHADES.sky, SHADES.light[0]].map(
+  rgb,
+);
 
 const shade = (lux: number) => LIGHT[ISOLUX.filter((l) => lux >= l).length] ?? LIGHT[0];
 
@@ -50,7 +53,12 @@ export function paintRoad(canvas: HTMLCanvasElement, grid: RoadGrid, against: Ro
 }
 
 /** Paints what a driver sees; above the horizon the sky. */
-export function paintView(canvas: HTMLCanvasElement, view: Float32Array, width: number, height: number): void {
+export function paintView(
+  canvas: HTMLCanvasElement,
+  view: Float32Array,
+  width: number,
+  height: number,
+): void {
   painted(canvas, width, height, (x, y) => {
     const lux = view[y * width + x] ?? NaN;
     return Number.isNaN(lux) ? (y < height / 3 ? SKY : GROUND) : shade(lux);

@@ -43,7 +43,9 @@ export function useWall() {
       setMarks(data.marks);
     } else if (data.kind === 'tapped') {
       const { id, pixel } = data;
-      setMarks((now) => [...now.filter((m) => m.id !== id), { id, pixel }].sort((a, b) => (a.id < b.id ? -1 : 1)));
+      setMarks((now) =>
+        [...now.filter((m) => m.id !== id), { id, pixel }].sort((a, b) => (a.id < b.id ? -1 : 1)),
+      );
       return setRead(null);
     } else setRead(data.read);
     setState({ kind: 'open', width: size.current.width, height: size.current.height });
@@ -60,7 +62,9 @@ export function useWall() {
       setRead(null);
       show(files[0]);
       if (files.length === 0) return setState({ kind: 'empty' });
-      worker.current = new Worker(new URL('../../../workers/wallPhoto.ts', import.meta.url), { type: 'module' });
+      worker.current = new Worker(new URL('../../../workers/wallPhoto.ts', import.meta.url), {
+        type: 'module',
+      });
       worker.current.onmessage = take;
       setState({ kind: 'working', share: 0 });
       ask({ kind: 'open', files });
@@ -68,7 +72,9 @@ export function useWall() {
     tap: (id: string, at: Pixel) => ask({ kind: 'tap', id, at }),
     /** Puts a mark where it is said to be, without looking for a cross: a step by the arrow keys. */
     put: (id: string, pixel: Pixel) => {
-      setMarks((now) => [...now.filter((m) => m.id !== id), { id, pixel }].sort((a, b) => (a.id < b.id ? -1 : 1)));
+      setMarks((now) =>
+        [...now.filter((m) => m.id !== id), { id, pixel }].sort((a, b) => (a.id < b.id ? -1 : 1)),
+      );
       setRead(null);
     },
     start: (task: Omit<WallTask, 'shots'>) => {

@@ -1,4 +1,10 @@
-import { MARK_PLACES, type FoundMark, type ShopWall, type WallReading, type WallTask } from '@/core/lamp/wall';
+import {
+  MARK_PLACES,
+  type FoundMark,
+  type ShopWall,
+  type WallReading,
+  type WallTask,
+} from '@/core/lamp/wall';
 import { numberIn } from './numberIn';
 
 /** What is typed about a wall and the lamp before it: texts until they are used. */

@@ -8,6 +8,7 @@ import { Circuits } from './Circuits';
 import { type DrawnProps, faultOf } from './columns';
 import { Flasher } from './Flasher';
 import { FuseBoxes, Leads } from './FuseBoxes';
+import { Photometry } from './Photometry';
 import { Places } from './Places';
 import { LampPlugs, Plugs } from './Plugs';
 import { Program } from './Program';
@@ -30,6 +31,7 @@ const DRAWN: Readonly<Record<string, (p: DrawnProps) => ReactNode>> = {
   'lamp/plugs': LampPlugs,
   'lamp/behaviour': Behaviour,
   'lamp/program': Program,
+  'lamp/photometry': Photometry,
   'step-sheet/steps': Steps,
 };
 
