@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { KeptMap } from '@/core/lamp/wall';
 
 /** What the picture of a wall shows beside its light. */
@@ -44,15 +45,15 @@ const SCALE = 22;
 /**
  * Light on a wall over the angles before a lamp, in steps of one scale, so that two beside one another compare. Where nothing is known
  * it is hatched, not dark.
- * @param shadeOf what a cell is filled with, by rows from below; `unknown`: hatched, null: dark
+ * @param shades what each cell is filled with, by rows from below; `unknown`: hatched, null: dark
  */
-export function WallPicture({
+export const WallPicture = memo(function WallPicture({
   of,
-  shadeOf,
+  shades,
   title,
 }: {
   of: WallPictureOf;
-  shadeOf: (cell: number) => string | null;
+  shades: readonly (string | null)[];
   title: string;
 }) {
   const { map } = of;
@@ -65,8 +66,8 @@ export function WallPicture({
   for (let row = 0; row < map.rows; row += 1) {
     let from = 0;
     for (let c = 1; c <= map.columns; c += 1) {
-      const was = shadeOf(row * map.columns + from);
-      if (c < map.columns && shadeOf(row * map.columns + c) === was) continue;
+      const was = shades[row * map.columns + from];
+      if (c < map.columns && shades[row * map.columns + c] === was) continue;
       if (was) runs.push({ row, from, to: c, fill: was });
       from = c;
     }
@@ -128,4 +129,4 @@ export function WallPicture({
       )}
     </svg>
   );
-}
+});

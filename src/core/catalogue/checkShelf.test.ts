@@ -28,8 +28,8 @@ describe('each fault is found at its place', () => {
     [
       'an intensity file that ends before its values are there, and a function twice',
       (s) => {
-        const [file] = s.lamps?.[braceAt].photometry;
-        s.lamps![braceAt].photometry = [{ ...file, text: file.text.slice(0, 400) }, file];
+        const [file] = demo.lamps[braceAt]?.photometry ?? [];
+        s.lamps![braceAt].photometry = [{ ...file, text: file?.text.slice(0, 400) }, file];
       },
       [`/lamps/${braceAt}/photometry/0/text photometry-file`, `/lamps/${braceAt}/photometry/1/does id-twice`],
     ],

@@ -34,7 +34,6 @@ import {
 import type { Reason } from '../../kernel/reason';
 import type { PositionKey } from '../../vehicle';
 import type { BodyOf } from '../events';
-import type { JobReading } from '../readJob';
 
 type LightBody = BodyOf<'light-read'>;
 type AimBody = BodyOf<'aim-read'>;
@@ -199,7 +198,7 @@ export const eyeSpot = (traffic: 'right' | 'left', distanceMm: number) =>
 export function trafficOf({
   reading,
 }: {
-  readonly reading: Pick<JobReading, 'facts'>;
+  readonly reading: { readonly facts: ReadonlyMap<string, { readonly value: unknown }> };
 }): 'right' | 'left' | '' {
   const side = reading.facts.get('traffic-side@vehicle')?.value;
   return side === 'right' || side === 'left' ? side : '';

@@ -3,6 +3,7 @@ import type { Lamp, Place } from '../../catalogue/types';
 import { type PhotometryFile, photometryMap } from '../../lamp/photofile';
 import type { AngularMap } from '../../lamp/photometry/angular';
 import { wallBeam } from '../../lamp/photometry/fromWall';
+import type { KeptMap } from '../../lamp/wall';
 import type { PlacedBeam } from '../../lamp/photometry/road';
 import { type LampFunction, type PositionKey, positionKey } from '../../vehicle';
 import type { Job } from '../views/view';
@@ -58,6 +59,17 @@ function mapOf(lamp: Lamp, does: LampFunction): AngularMap | null {
   return map;
 }
 
+const wallBeams = new WeakMap<object, AngularMap>();
+
+/** The beam of a wall that was read, worked out once. */
+function beamOfWall(own: { readonly map: KeptMap; readonly distanceMm: number }): AngularMap {
+  const known = wallBeams.get(own.map);
+  if (known) return known;
+  const beam = wallBeam(own.map, own.distanceMm);
+  wallBeams.set(own.map, beam);
+  return beam;
+}
+
 /** What is known of a swap's light ahead or all round; null: its lamps light neither. */
 export function roadLamps({ pack, reading }: Job, swap: string): RoadLamps | null {
   const check = reading.checks.find((c) => c.swap.id === swap);
@@ -95,7 +107,7 @@ export function roadLamps({ pack, reading }: Job, swap: string): RoadLamps | nul
   };
   const ofWall = (position: PositionKey, when: 'before' | 'after') => {
     const own = walls.find((w) => w.position === position && w.when === when && w.body.light === 'lux')?.body;
-    return own ? placed(position, wallBeam(own.map, own.distanceMm), 'wall') : null;
+    return own ? placed(position, beamOfWall(own), 'wall') : null;
   };
   const ofFile = (position: PositionKey) => {
     const lamp = check?.wiring.find((w) => w.position === position)?.lamp;

@@ -130,12 +130,15 @@ export function wallEntry(read: WallRead, about: WallAbout): Omit<WallBody, 'aft
 const LUX_STEPS = [0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500];
 const SHARE_STEPS = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 0.8];
 
-/** The shades of some walls that stand beside one another: lux where all are in lux, else shares of each one's most. */
-export const wallSteps = (
+/** The shades of some walls that stand beside one another: lux up to the brightest of them where all are in lux, else shares of each one's most. */
+export function wallSteps(
   walls: readonly Pick<WallBody, 'light' | 'map'>[],
   one: WallBody,
-): readonly number[] =>
-  walls.every((w) => w.light === 'lux') ? LUX_STEPS : SHARE_STEPS.map((s) => s * one.map.most);
+): readonly number[] {
+  if (!walls.every((w) => w.light === 'lux')) return SHARE_STEPS.map((s) => s * one.map.most);
+  const most = Math.max(...walls.map((w) => w.map.most));
+  return LUX_STEPS.filter((s) => s <= Math.max(most, LUX_STEPS[0] ?? 0));
+}
 
 /** After against before over one lamp's wall, cell by cell: how many times as bright; NaN: dark in both, or not known in one. */
 export function wallChange(before: WallBody, after: WallBody): Float32Array | null {

@@ -18,35 +18,46 @@ const worker = () => new Worker(new URL('../../../workers/road.ts', import.meta.
 
 /** The light of a swap on the road ahead, or on the ground all round, from files of the shelf or walls that were measured. */
 export function RoadView({ swap }: { swap: string }) {
-  const { words, say } = useJob();
+  const { words } = useJob();
   const known = useView((job) => roadLamps(job, swap));
+  const [open, setOpen] = useState(false);
   const { t } = words;
   if (!known) return null;
   const nothing = known.before.length + known.after.length === 0;
   return (
     <details
       className="border-t border-line pt-3"
+      onToggle={(e) => setOpen(e.currentTarget.open)}
       data-road={nothing ? 'unknown' : known.ground ? 'ground' : 'road'}
     >
       <summary className="cursor-pointer text-lg font-semibold">
         {t(known.ground ? 'road.ground-title' : 'road.title')}
       </summary>
-      <div className="mt-2 grid gap-2.5">
-        {nothing ? (
-          <p className="max-w-[70ch] text-soft">{t('road.nothing')}</p>
-        ) : known.ground ? (
-          <GroundLight known={known} />
-        ) : (
-          <Road known={known} />
-        )}
-        {!nothing && known.unknown.after.length > 0 && (
-          <p className="text-sm text-soft">
-            {t('road.not-known', { positions: say.positions(known.unknown.after) })}
-          </p>
-        )}
-        <p className="text-sm text-soft">{t('road.caution')}</p>
-      </div>
+      {open && <Known known={known} nothing={nothing} />}
     </details>
+  );
+}
+
+/** Worked out when somebody looks. */
+function Known({ known, nothing }: { known: RoadLamps; nothing: boolean }) {
+  const { words, say } = useJob();
+  const { t } = words;
+  return (
+    <div className="mt-2 grid gap-2.5">
+      {nothing ? (
+        <p className="max-w-[70ch] text-soft">{t('road.nothing')}</p>
+      ) : known.ground ? (
+        <GroundLight known={known} />
+      ) : (
+        <Road known={known} />
+      )}
+      {!nothing && known.unknown.after.length > 0 && (
+        <p className="text-sm text-soft">
+          {t('road.not-known', { positions: say.positions(known.unknown.after) })}
+        </p>
+      )}
+      <p className="text-sm text-soft">{t('road.caution')}</p>
+    </div>
   );
 }
 

@@ -63,22 +63,25 @@ export function WallFound({
   words: Pick<Words, 't' | 'tCode'>;
   say: Wording;
 }) {
-  const light = useMemo(() => keptLight(body.map), [body.map]);
-  const steps = wallSteps(beside, body);
+  const steps = wallSteps(beside, body).join();
+  const shades = useMemo(() => {
+    const from = steps.split(',').map(Number);
+    return Array.from(keptLight(body.map), (light) => lightShade(light, from));
+  }, [body.map, steps]);
+  const of = useMemo(
+    () => ({
+      map: body.map,
+      cutoff: body.cutoff ?? null,
+      flat: body.flat,
+      hot: body.hot ?? null,
+      targetDeg,
+    }),
+    [body, targetDeg],
+  );
   return (
     <figure className="grid content-start gap-1" data-wall-found={body.light}>
       <figcaption className="text-sm font-semibold">{title}</figcaption>
-      <WallPicture
-        of={{
-          map: body.map,
-          cutoff: body.cutoff ?? null,
-          flat: body.flat,
-          hot: body.hot ?? null,
-          targetDeg,
-        }}
-        shadeOf={(cell) => lightShade(light[cell] ?? NaN, steps)}
-        title={title}
-      />
+      <WallPicture of={of} shades={shades} title={title} />
       <ul className="text-sm">
         {wallWords(body, words, say).map((line) => (
           <li key={line}>{line}</li>
@@ -109,16 +112,19 @@ export function WallChange({
   title: string;
   words: Pick<Words, 't'>;
 }) {
-  const change = useMemo(() => wallChange(before, after), [before, after]);
-  if (!change) return null;
+  const shades = useMemo(() => {
+    const change = wallChange(before, after);
+    return change && Array.from(change, changeShade);
+  }, [before, after]);
+  const of = useMemo(
+    () => ({ map: after.map, cutoff: null, flat: after.flat, hot: null, targetDeg: null }),
+    [after],
+  );
+  if (!shades) return null;
   return (
     <figure className="grid content-start gap-1" data-wall-change>
       <figcaption className="text-sm font-semibold">{title}</figcaption>
-      <WallPicture
-        of={{ map: after.map, cutoff: null, flat: after.flat, hot: null, targetDeg: null }}
-        shadeOf={(cell) => changeShade(change[cell] ?? NaN)}
-        title={title}
-      />
+      <WallPicture of={of} shades={shades} title={title} />
       <p className="flex flex-wrap gap-x-4 gap-y-1 text-sm">
         {CHANGES.map(([said, times]) => (
           <span key={said} className="inline-flex items-center gap-1.5">
