@@ -47,7 +47,13 @@ export {
   wallSteps,
   type WallView,
 } from './readings/walls';
-export { type SheetLamp, type WallDocument, type WallSheet, wallSheet } from './readings/wallSheet';
+export {
+  aboveRoof,
+  type SheetLamp,
+  type WallDocument,
+  type WallSheet,
+  wallSheet,
+} from './readings/wallSheet';
 export { type RoadLamp, type RoadLamps, roadLamps } from './readings/road';
 export {
   type BeamChange,

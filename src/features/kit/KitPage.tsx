@@ -22,8 +22,9 @@ import { PlanView } from '@/ui/PlanView';
 import { Sheet } from '@/ui/Sheet';
 import { TopBar } from '@/ui/TopBar';
 import { VinHint } from '@/ui/VinHint';
+import { WallPicture } from '@/ui/WallPicture';
 import { WIRE, WireSwatch } from '@/ui/WireSwatch';
-import { LAMP, LIGHTS, POSITIONS, STAGE_SAMPLES, VINS } from './samples';
+import { LAMP, LIGHTS, POSITIONS, STAGE_SAMPLES, VINS, WALL, WALL_SHADES } from './samples';
 
 /** A line of a kind of body, at its usual size. */
 const lineOf = (body: BodyStyle) => handFamily(body, { maker: '', name: '', body, hazards: [], lamps: [] });
@@ -200,6 +201,13 @@ export function KitPage() {
             ))}
             <figcaption className="col-span-3 text-sm text-soft">{style}</figcaption>
           </figure>
+        ))}
+      </Piece>
+      <Piece name="Wall by photo">
+        {(['light', 'change', 'unknown'] as const).map((state) => (
+          <div key={state} className="w-72">
+            <WallPicture of={WALL} shades={WALL_SHADES[state]} title={`Wall, ${state}`} />
+          </div>
         ))}
       </Piece>
       <Piece name="VIN hint">

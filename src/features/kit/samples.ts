@@ -2,6 +2,7 @@ import { type StageState, STAGES } from '@/core/job';
 import type { Lamp } from '@/core/catalogue';
 import type { PlanPosition } from '@/ui/PlanView';
 import type { LoomStage } from '@/ui/Loom';
+import { changeShade, lightShade, type WallPictureOf } from '@/ui/WallPicture';
 
 /** Made-up things to show the kit with. */
 const SEATS: readonly StageState['state'][] = ['locked', 'locked', 'seated', 'seated', 'open'];
@@ -86,3 +87,23 @@ export const LIGHTS: readonly Readonly<Record<string, number>>[] = [
 
 /** One that passes, one whose check digit fails, one that is too short. */
 export const VINS = ['0YBPK7A51MW000147', '0YBPK7A50MW000147', '0YBPK7A'] as const;
+
+const [COLUMNS, ROWS] = [37, 15];
+/** A wall of made-up light, a few cells wide. */
+export const WALL: WallPictureOf = {
+  map: { fromH: -9, toH: 9, fromV: -4, toV: 3, columns: COLUMNS, rows: ROWS, most: 100, cells: '' },
+  cutoff: { vDeg: -0.5, kinkH: 0, riseDeg: 15 },
+  flat: 'left',
+  hot: { hDeg: 1, vDeg: -1.5 },
+  targetDeg: -0.7,
+};
+const light = (i: number) => {
+  const [h, v] = [(i % COLUMNS) * 0.5 - 9, Math.floor(i / COLUMNS) * 0.5 - 4];
+  return v > -0.5 + Math.max(0, h) * 0.27 ? 0.3 : 100 * Math.exp(-(h * h) / 20 - (v + 1.5) ** 2 / 3);
+};
+const cells = (of: (i: number) => string | null) => Array.from({ length: COLUMNS * ROWS }, (_, i) => of(i));
+export const WALL_SHADES = {
+  light: cells((i) => lightShade(light(i), [0.5, 2, 10, 20, 50])),
+  change: cells((i) => changeShade(light(i) / 20)),
+  unknown: cells((i) => lightShade(i % COLUMNS < 8 ? NaN : light(i), [0.5, 2, 10, 20, 50])),
+};

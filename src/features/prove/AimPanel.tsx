@@ -1,5 +1,6 @@
 'use client';
 import { dropPercent, looksView } from '@/core/job';
+import { knownTurns } from '@/core/lamp/aim';
 import { BeamPicture } from '@/ui/BeamPicture';
 import { BUTTON } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';
@@ -162,6 +163,12 @@ function AimFigures() {
             {first && !a.passes && spot && (
               <>
                 <p>{t('aim.move', { mm: Math.abs(mm), way: mm > 0 ? 'up' : 'down' })}</p>
+                <Known
+                  position={a.position}
+                  from={{ acrossMm: spot.acrossMm ?? 0, upMm: spot.upMm }}
+                  targetMm={first.line.fromLevelMm}
+                  distanceMm={aim.body.distanceMm}
+                />
                 <ScrewTurns
                   upMm={spot.upMm}
                   acrossMm={spot.acrossMm ?? null}
@@ -188,6 +195,33 @@ function AimFigures() {
         </button>
       </p>
     </div>
+  );
+}
+
+/** Turns as the lamp's record knows its screws: no try is needed, and the next reading says whether it held. */
+function Known({
+  position,
+  from,
+  targetMm,
+  distanceMm,
+}: {
+  position: string;
+  from: { readonly acrossMm: number; readonly upMm: number };
+  targetMm: number;
+  distanceMm: number;
+}) {
+  const { words, say } = useJob();
+  const screws = useSwapIn(useView(looksView))?.screws[position];
+  const turns = screws && knownTurns(screws, from, { acrossMm: 0, upMm: targetMm }, distanceMm);
+  if (!turns) return null;
+  const figure = (n: number) => say.number(Math.round(n * 10) / 10);
+  return (
+    <p data-known-turns={position}>
+      {words.t('aim.known-turns', {
+        vertical: figure(turns.vertical),
+        horizontal: turns.horizontal === null ? 'none' : figure(turns.horizontal),
+      })}
+    </p>
   );
 }
 

@@ -391,6 +391,10 @@ export interface Lamp {
   }[];
   program?: LampProgram;
   traffic?: 'right' | 'left';
+  aimScrews?: {
+    vertical: ScrewTurn;
+    horizontal?: ScrewTurn;
+  };
   photometry?: PhotometryFile[];
 }
 export interface LampPlug {
@@ -528,6 +532,10 @@ export interface LampProgram {
         kind: 'flickers';
         belowHz: number;
       };
+}
+export interface ScrewTurn {
+  rightDeg: number;
+  upDeg: number;
 }
 export interface PhotometryFile {
   does: LampFunction;

@@ -1,3 +1,4 @@
+import type { ScrewTurn } from '../../lamp/aim';
 import type { PhotometryFile } from '../../lamp/photofile';
 import type { LevelCase } from '../../controls';
 import type { LampProgram } from '../../lamp/program/types';
@@ -53,6 +54,8 @@ export interface Lamp {
   readonly plugs?: readonly LampPlug[];
   /** What it does over time; absent: what is known is played, and what is not is said. */
   readonly program?: LampProgram;
+  /** How a turn of each aiming screw, clockwise, moves its beam; absent: it is tried at the wall. No horizontal one: there is none. */
+  readonly aimScrews?: { readonly vertical: ScrewTurn; readonly horizontal?: ScrewTurn };
   /** Files of its intensities by angle, a function each; absent: nobody has them, and its light on the road is not known. */
   readonly photometry?: readonly PhotometryFile[];
   /** What the lamp itself makes of a live input: the first case that holds replaces the level of its feed. */

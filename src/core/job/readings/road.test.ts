@@ -7,7 +7,7 @@ import type { JobPack } from '../pack';
 import { shelfJob } from '../testing/jobKit';
 import { choice, event, HL, HR, shelf, vehicle } from '../testing/packetJob';
 import { roadLamps } from './road';
-import { wallSheet } from './wallSheet';
+import { aboveRoof, wallSheet } from './wallSheet';
 
 const opened = [
   event('job-opened', { words: 'x' }),
@@ -133,4 +133,8 @@ describe('the wall sheet', () => {
       marks: walls[0]?.marks,
     });
   });
+});
+
+it('no lamp sits above the roof: 700 typed as 7000 is told', () => {
+  expect([700, 2500, 7000].map((mm) => aboveRoof(job(), mm))).toEqual([false, false, true]);
 });

@@ -1,3 +1,4 @@
+import { bodyMeasures } from '../../body';
 import {
   aimTargets,
   type AimTarget,
@@ -47,6 +48,15 @@ export interface WallDocument {
   readonly madeAt: string;
   readonly sheets: readonly WallSheet[];
 }
+
+/** Whether a lamp would sit above the roof of its vehicle: a figure that was mistyped, in cm or in inches. */
+export function aboveRoof({ pack }: Pick<Job, 'pack'>, centreMm: number): boolean {
+  const { bodyStyle, lengthMm, widthMm, body } = pack.family.body;
+  return centreMm > bodyMeasures(bodyStyle, lengthMm, widthMm, body).heightMm + ROOF_LAMP_MM;
+}
+
+/** *Setting*: a lamp on a roof stands over it by at most so much, mm. */
+const ROOF_LAMP_MM = 400;
 
 /** *Setting*: 25 ft, for a wall that nobody has measured. */
 const USUAL_MM = 7620;

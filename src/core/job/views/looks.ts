@@ -1,4 +1,5 @@
 import { readingOf } from '../../kernel/ids';
+import type { Lamp } from '../../catalogue/types';
 import type { PositionKey } from '../../vehicle';
 import type { AimRead, BodyOf, LightWhen } from '../events';
 import type { Reason } from '../../kernel/reason';
@@ -65,6 +66,8 @@ export interface LooksView {
     /** Pictures of the wall as they were read, and left against right. */
     readonly walls: readonly WallView[];
     readonly pairs: readonly PairOfWalls[];
+    /** What a turn of the screws does, of lamps whose record knows it. */
+    readonly screws: Readonly<Record<PositionKey, NonNullable<Lamp['aimScrews']>>>;
     /** Half and half: an old lamp and a new one at the same moment, compared. */
     readonly half: (LightReadView & { readonly change: BeamChange }) | null;
     /** The lamp that stays for now; null: none does. */
@@ -108,7 +111,7 @@ export const looksView = perJob(({ reading }: Job): LooksView => {
   };
   const last = [...record.lightReads.values()].map((l) => l.event).sort((a, b) => (a.at < b.at ? 1 : -1))[0];
   return {
-    swaps: checks.map(({ swap, joints, drops }) => {
+    swaps: checks.map(({ swap, joints, drops, wiring }) => {
       const aim = record.aims.get(swap.id)?.event;
       const watched = watchedNow(swap, record);
       const aimRead = record.aimReads.get(swap.id)?.event;
@@ -134,6 +137,9 @@ export const looksView = perJob(({ reading }: Job): LooksView => {
           : null,
         walls,
         pairs: pairsOfWalls(walls),
+        screws: Object.fromEntries(
+          wiring.flatMap(({ position, lamp }) => (lamp.aimScrews ? [[position, lamp.aimScrews]] : [])),
+        ),
         half: half ? { ...half, change: halfChange(half.body) } : null,
         kept: record.kept.get(swap.id)?.event.body.position ?? null,
         dazzle: after ? dazzleOf(after.body, aims) : [],

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { dazzleCure, EYE_POINTS, eyeOnWall, glareOf } from './dazzle';
 import { pitchPercent, settableUnder, underLoad } from './load';
-import { effectOf, turnsByEffect, turnsOfOne, turnsOfTwo } from './screws';
+import { effectOf, knownTurns, turnsByEffect, turnsOfOne, turnsOfTwo } from './screws';
 import { aimTargets, lowerEdgeOf } from './targets';
 import { aimOf, askewMm, judgeAim, leanPercent, lineAt } from './wallLine';
 
@@ -213,5 +213,36 @@ describe('dazzle', () => {
       kind: 'more-readings',
       upToMm: 76,
     });
+  });
+});
+
+describe('screws that a lamp’s record knows', () => {
+  const vertical = { rightDeg: 0.02, upDeg: -0.25 };
+
+  it('one screw: from −30 mm to −91.44 at 7.62 m, a quarter of a degree down a turn, 33.25 mm: 1.848 turns', () => {
+    const t = knownTurns({ vertical }, { acrossMm: 5, upMm: -30 }, { acrossMm: 0, upMm: -91.44 }, 7620);
+    expect(t?.vertical).toBeCloseTo(1.848, 3);
+    expect(t?.horizontal).toBeNull();
+  });
+
+  it('two that both move it both ways come to rest on the target', () => {
+    const horizontal = { rightDeg: 0.3, upDeg: 0.05 };
+    const [from, target] = [
+      { acrossMm: 40, upMm: -64 },
+      { acrossMm: 0, upMm: -91.44 },
+    ];
+    const t = knownTurns({ vertical, horizontal }, from, target, 7620);
+    const mm = (deg: number) => Math.tan((deg * Math.PI) / 180) * 7620;
+    const [v, h] = [t?.vertical ?? 0, t?.horizontal ?? 0];
+    expect(from.acrossMm + v * mm(0.02) + h * mm(0.3)).toBeCloseTo(0, 5);
+    expect(from.upMm + v * mm(-0.25) + h * mm(0.05)).toBeCloseTo(-91.44, 5);
+  });
+
+  it('none where both do the same, or the one does nothing', () => {
+    const at = { acrossMm: 0, upMm: 0 };
+    expect(knownTurns({ vertical, horizontal: vertical }, at, { acrossMm: 1, upMm: 5 }, 7620)).toBeNull();
+    expect(
+      knownTurns({ vertical: { rightDeg: 1, upDeg: 0 } }, at, { acrossMm: 0, upMm: 5 }, 7620),
+    ).toBeNull();
   });
 });

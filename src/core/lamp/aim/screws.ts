@@ -95,6 +95,35 @@ export function turnsOfTwo(
   return { vertical: turns(v, (x) => left(x)[0]), horizontal: turns(h, (x) => left(x)[1]) };
 }
 
+/** What one turn of a screw, clockwise, does to a beam: degrees to the right and up. */
+export interface ScrewTurn {
+  readonly rightDeg: number;
+  readonly upDeg: number;
+}
+
+/**
+ * Turns of a lamp's screws as its record knows them, from a reading to a target on the wall; null: they do the same, or nothing.
+ * A lamp of one screw is moved up and down alone, whatever it does across.
+ */
+export function knownTurns(
+  screws: { readonly vertical: ScrewTurn; readonly horizontal?: ScrewTurn },
+  from: Spot,
+  target: Spot,
+  distanceMm: number,
+): { readonly vertical: number; readonly horizontal: number | null } | null {
+  const mm = (s: ScrewTurn): Spot => ({
+    acrossMm: Math.tan((s.rightDeg * Math.PI) / 180) * distanceMm,
+    upMm: Math.tan((s.upDeg * Math.PI) / 180) * distanceMm,
+  });
+  const vertical = mm(screws.vertical);
+  if (!screws.horizontal) {
+    if (Math.abs(vertical.upMm) < FELT_MM) return null;
+    return { vertical: clean((target.upMm - from.upMm) / vertical.upMm), horizontal: null };
+  }
+  const turns = turnsByEffect({ vertical, horizontal: mm(screws.horizontal) }, from, target);
+  return turns && { vertical: clean(turns[0]), horizontal: clean(turns[1]) };
+}
+
 /** Turns by the known effect of a lamp's screws: no try is needed, and the first reading after says whether it held. */
 export function turnsByEffect(e: ScrewEffect, from: Spot, target: Spot): readonly [number, number] | null {
   const det = determinant(e);

@@ -1,6 +1,6 @@
 'use client';
 import { type FormEvent, useState } from 'react';
-import { cutoffSpot, isAimed, looksView } from '@/core/job';
+import { aboveRoof, cutoffSpot, isAimed, looksView } from '@/core/job';
 import { LOADS } from '@/core/lamp/photometry';
 import { readLength } from '@/core/quantity';
 import { positionKey } from '@/core/vehicle';
@@ -66,6 +66,8 @@ export function AimForm() {
         : ([p, { upMm: -b, centreMm: c, lensMm: l, ...(a === undefined ? {} : { acrossMm: a }) }] as const);
     });
     if (spots.includes(null)) return setFault(t('aim.figures'));
+    const high = spots.find((s) => s && aboveRoof(job, s[1].centreMm));
+    if (high) return setFault(t('aim.above-roof', { position: say.position(high[0]), mm: high[1].centreMm }));
     const optional = (name: 'nose' | 'wheelbase' | 'floor' | 'marked' | 'promised') =>
       more[name].trim() === '' ? undefined : numberIn(more[name], decimal, true);
     const [nose, wheelbase, floor, marked, promised] = (

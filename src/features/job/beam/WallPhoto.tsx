@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { isAimed, looksView, type ReadWhen, trafficOf, wallEntry } from '@/core/job';
+import { aboveRoof, isAimed, looksView, type ReadWhen, trafficOf, wallEntry } from '@/core/job';
 import { readLength } from '@/core/quantity';
 import { positionKey } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
@@ -11,7 +11,7 @@ import { useWall } from './useWall';
 import { WallFields } from './WallFields';
 import { WallFound } from './WallFound';
 import { WallMarks } from './WallMarks';
-import { taskTyped, wallTyped } from './wallTask';
+import { type TaskTyped, taskTyped, wallTyped } from './wallTask';
 
 /**
  * The wall by photo: one lamp of a swap, the other screened. Marks are found or tapped, the picture is read in a worker, and what it
@@ -32,6 +32,8 @@ export function WallPhoto({ swap, when }: { swap: string; when: ReadWhen }) {
   const [files, setFiles] = useState<readonly File[]>([]);
   const [chosen, setChosen] = useState<string | null>(null);
   const [fault, setFault] = useState<string | null>(null);
+  // What the picture was read with: that is kept with it, whatever is typed since.
+  const [asked, setAsked] = useState<Asked | null>(null);
   if (!looks) return null;
   const lamps = looks.positions.filter(isAimed);
   const position =
@@ -44,39 +46,32 @@ export function WallPhoto({ swap, when }: { swap: string; when: ReadWhen }) {
     if (length.kind === 'fault') return setFault(say.reason(length.reason).text);
     const task = taskTyped({ ...typed, centre }, wall.marks, length.mm, decimal);
     if (task.kind === 'fault') return setFault(t(`wall.fault.${task.code}`));
+    if (aboveRoof(job, task.centreMm))
+      return setFault(t('aim.above-roof', { position: say.position(position), mm: task.centreMm }));
     setFault(null);
     return task;
   };
   const start = () => {
     const task = ready();
-    if (task) wall.start(task.task);
+    if (!task) return;
+    setAsked({ ...task, position, place: typed.name.trim() });
+    wall.start(task.task);
   };
   const save = async () => {
-    const task = ready();
     const [file] = files;
-    if (!task || wall.read?.kind !== 'read' || !file) return;
+    if (!asked || wall.read?.kind !== 'read' || !file) return;
     const photo = await keep(file);
     if ('fault' in photo) return setFault(t('wall.fault.photo'));
-    const title = t('wall.title-of', { position: say.position(position), when });
+    const title = t('wall.title-of', { position: say.position(asked.position), when });
     await sender.send('photo-added', {
       photo: photo.id,
-      position,
+      position: asked.position,
       stage: when === 'before' ? 'strip' : 'prove',
       words: title,
     });
     const sent = await sender.send(
       'wall-read',
-      wallEntry(wall.read, {
-        swap,
-        when,
-        position,
-        distanceMm: task.wall.distanceMm,
-        centreMm: task.centreMm,
-        flat: task.task.flat,
-        photo: photo.id,
-        ...(typed.name.trim() ? { place: typed.name.trim() } : {}),
-        ...(task.task.strayLux === undefined ? {} : { strayLux: task.task.strayLux }),
-      }),
+      wallEntry(wall.read, { ...aboutOf(asked), swap, when, photo: photo.id }),
     );
     if (!sent) return;
     setFiles([]);
@@ -184,15 +179,9 @@ export function WallPhoto({ swap, when }: { swap: string; when: ReadWhen }) {
           )}
         </p>
       )}
-      {wall.read?.kind === 'read' && state.kind === 'open' && length.kind !== 'fault' && (
+      {wall.read?.kind === 'read' && state.kind === 'open' && asked && (
         <div className="max-w-2xl">
-          <WallPreview
-            position={position}
-            when={when}
-            read={wall.read}
-            distanceMm={length.mm}
-            flat={typed.traffic}
-          />
+          <WallPreview asked={asked} when={when} read={wall.read} />
         </div>
       )}
       <p role="alert" className="text-sm text-plum">
@@ -204,37 +193,37 @@ export function WallPhoto({ swap, when }: { swap: string; when: ReadWhen }) {
   );
 }
 
+interface Asked extends Extract<TaskTyped, { readonly kind: 'task' }> {
+  readonly position: string;
+  readonly place: string;
+}
+
+const aboutOf = ({ task, wall, centreMm, position, place }: Asked) => ({
+  position,
+  distanceMm: wall.distanceMm,
+  centreMm,
+  flat: task.flat,
+  ...(place ? { place } : {}),
+  ...(task.strayLux === undefined ? {} : { strayLux: task.strayLux }),
+});
+
 /** What the picture shows before it is kept. */
 function WallPreview({
-  position,
+  asked,
   when,
   read,
-  distanceMm,
-  flat,
 }: {
-  position: string;
+  asked: Asked;
   when: ReadWhen;
   read: Parameters<typeof wallEntry>[0];
-  distanceMm: number;
-  flat: '' | 'right' | 'left';
 }) {
   const { words, say } = useJob();
-  const body = {
-    ...wallEntry(read, {
-      swap: '',
-      when,
-      position,
-      distanceMm,
-      centreMm: 0,
-      flat: flat === 'left' ? 'right' : 'left',
-    }),
-    after: [],
-  };
+  const body = { ...wallEntry(read, { ...aboutOf(asked), swap: '', when }), after: [] };
   return (
     <WallFound
       body={body}
       beside={[body]}
-      title={words.t('wall.title-of', { position: say.position(position), when })}
+      title={words.t('wall.title-of', { position: say.position(asked.position), when })}
       targetDeg={null}
       words={words}
       say={say}
