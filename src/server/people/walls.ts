@@ -33,12 +33,14 @@ export const wallForm = yup
             acrossMm: figure(-20_000, 20_000),
             upMm: figure(-1000, 10_000),
           })
+          .strict(true)
           .noUnknown(true, 'unknown-field'),
       )
       .required('missing')
       .max(6, 'too-many')
       .test('apart', 'twice', (marks) => new Set(marks?.map((m) => m.id)).size === (marks?.length ?? 0)),
   })
+  .strict(true)
   .noUnknown(true, 'unknown-field') as unknown as yup.Schema<ShopWall>;
 
 /** *Setting*: walls that a shop can keep. */
