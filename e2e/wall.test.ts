@@ -213,6 +213,8 @@ describe('the wall by photo', () => {
     // Both lamps, before and after: the new picture stands in the place of the one that was there.
     expect(await page.driver.findElements({ css: '[data-wall-found]' })).toHaveLength(4);
     await page.seeText('A wall check is no certification');
+    // The picture of the wall is not how the lamp came.
+    expect(await page.driver.findElements({ css: 'img[src^="/api/photos"]' })).toEqual([]);
     expect(await page.axe()).toEqual([]);
   });
 });

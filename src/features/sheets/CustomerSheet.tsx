@@ -54,7 +54,8 @@ function ThenAndNow({ doc, swap }: { doc: ReleaseDocument; swap: Swap }) {
     <div className="mb-2 grid gap-x-6 gap-y-3 sm:grid-cols-2 print:grid-cols-2" data-then-now>
       {swap.positions.map((p) => {
         const lamp = records.drawn[p];
-        const photo = records.photos.find((x) => x.position === p);
+        // How it came is what was taken at the door: a picture of the wall, or of a step, is not.
+        const photo = records.photos.find((x) => x.position === p && (x.stage ?? 'arrive') === 'arrive');
         const found = doc.asFound.find((a) => a.position === p);
         const lit = Object.fromEntries((lamp?.functions ?? []).map((f) => [f.does, 1]));
         return (

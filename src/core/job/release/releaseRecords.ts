@@ -110,6 +110,8 @@ export interface ReleaseRecords {
     readonly photo: string;
     readonly position: PositionKey | null;
     readonly words: string;
+    /** At which stage it was taken; absent: a document of before. */
+    readonly stage?: string;
   }[];
   readonly history: readonly (HistoryLine & { readonly by: string })[];
 }
@@ -241,6 +243,7 @@ export function releaseRecords(
     photos: record.photos.map((e) => ({
       photo: e.body.photo,
       position: e.body.position ?? null,
+      stage: e.body.stage,
       words: e.body.words ?? '',
     })),
     history: historyLines(record.standing, record).map((l) => ({ ...l, by: nameOf(l.user) })),
