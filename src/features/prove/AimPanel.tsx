@@ -29,7 +29,8 @@ export function AimPanel() {
         <BeamPicture ratios={ratios} aims={aims} words={pictureWords(words, say)} />
       )}
       <WallLines swap={looks.id} />
-      {looks.aimRead ? <AimFigures /> : looks.aim ? <AimSaid /> : rights.workAtVehicle && <AimForm />}
+      {looks.aim && !looks.aimRead && <AimSaid />}
+      {looks.aimRead ? <AimFigures /> : rights.workAtVehicle && <AimForm />}
       <WallsSeen swap={looks.id} when="after" />
       <HalfAndHalf />
       {looks.baselineWords && (

@@ -72,21 +72,35 @@ describe('evidence has a form', () => {
     });
   });
 
-  it('the aim is met when each lamp is within, read after the choice, and stands open again when it is not', () => {
-    const aim = (within: boolean, after: readonly string[] = []) =>
-      event('aim-checked', {
+  it('the aim is met when each lamp passes by its figures, read after the choice, and stands open again when it does not', () => {
+    const aim = (upMm: number, after: readonly string[] = []) =>
+      event('aim-read', {
         swap: 's',
-        lamps: { [HL]: { dropMm: 120, within: true }, [HR]: { dropMm: 240, within } },
-        distanceMm: 10_000,
-        against: 'marked on the vehicle: 1.2 %',
+        lamps: {
+          [HL]: { upMm: -76, centreMm: 760, lensMm: 150 },
+          [HR]: { upMm, centreMm: 760, lensMm: 150 },
+        },
+        market: 'ECE',
+        distanceMm: 7620,
         after,
       });
     const base = worked();
-    const good = aim(true);
+    const good = aim(-80);
     expect(item([...base, good], 'aim:s')?.closed).toMatchObject({ how: 'met' });
-    expect(item([...base, good, aim(false, [good.id])], 'aim:s')?.closed).toBeNull();
+    expect(item([...base, good, aim(0, [good.id])], 'aim:s')?.closed).toBeNull();
     // Read before these lamps were chosen, it tells of the old ones.
     expect(item([{ ...good, at: '2025-01-01T00:00:00.000Z' }, ...base], 'aim:s')?.closed).toBeNull();
+  });
+
+  it('that somebody calls an aim within closes nothing: a passing reading does, or a lead', () => {
+    const said = event('aim-checked', {
+      swap: 's',
+      lamps: { [HL]: { dropMm: 120, within: true }, [HR]: { dropMm: 118, within: true } },
+      distanceMm: 10_000,
+      against: 'marked on the vehicle: 1.2 %',
+      after: [],
+    });
+    expect(item([...worked(), said], 'aim:s')?.closed).toBeNull();
   });
 
   it('each item leads to where it is settled', () => {

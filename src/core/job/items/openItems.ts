@@ -165,7 +165,7 @@ function newerItems(
 
 type CheckEntries = Pick<
   JobRecord,
-  'closings' | 'feeds' | 'decisions' | 'harnessReads' | 'lightReads' | 'aims' | 'aimReads'
+  'closings' | 'feeds' | 'decisions' | 'harnessReads' | 'lightReads' | 'aimReads'
 >;
 const checkEntries = part<JobRecord>()(
   'closings',
@@ -173,7 +173,6 @@ const checkEntries = part<JobRecord>()(
   'decisions',
   'harnessReads',
   'lightReads',
-  'aims',
   'aimReads',
 );
 
@@ -197,23 +196,20 @@ const checkItems = weakMapMemoize((check: ChoiceCheck, record: CheckEntries): re
 /** Light before the old lamps come out, aim after the new ones are in: each closed by its reading. */
 function lightItems(
   { swap }: Pick<ChoiceCheck, 'swap'>,
-  record: Pick<JobRecord, 'lightReads' | 'aims' | 'aimReads'>,
+  record: Pick<JobRecord, 'lightReads' | 'aimReads'>,
 ): readonly RuledItem[] {
   const { positions, chosenSince, id } = swap;
   const aimed = positions.filter(isAimed);
   if (!swap.choice || !chosenSince || aimed.length === 0) return [];
   const read = record.lightReads.get(readingOf(id, 'before'))?.event;
-  const aim = record.aims.get(id)?.event;
   const measured = read && aimed.every((p) => read.body.lux[p] !== undefined);
-  // What a reader of before called within stands; since then the figures are held against the rule.
-  const said =
-    aim && compareEvents(aim, chosenSince) > 0 && aimed.every((p) => aim.body.lamps[p]?.within === true);
   const figures = record.aimReads.get(id)?.event;
   const held =
     figures &&
     compareEvents(figures, chosenSince) > 0 &&
     aimed.every((p) => lampAims(figures.body).some((l) => l.position === p && l.passes));
-  const passed = figures ? (held ? figures : null) : said ? aim : null;
+  // That somebody called an aim within, as could be said before, closes nothing: it has no figures to be held against.
+  const passed = held ? figures : null;
   return [
     {
       id: `baseline:${id}`,
