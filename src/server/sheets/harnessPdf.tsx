@@ -6,6 +6,7 @@ import type { Drawing } from '@/core/harness';
 import type { HarnessDocument } from '@/core/job';
 import { harnessWords, localeOf, wording, wordsIn } from '@/words';
 import { plain } from './plain';
+import { SheetHead } from './SheetHead';
 import { sheetStyle as style } from './style';
 
 /** Draws the harness sheet up as a PDF: drawing, joint table, checks to tick, in black on white, A4 or Letter. */
@@ -45,16 +46,7 @@ export async function harnessPdf(doc: HarnessDocument, locale: string): Promise<
   return renderToBuffer(
     <Document title={t('sheet.harness')}>
       <Page size={size} style={style.page}>
-        <View style={style.head}>
-          <View>
-            <Text>{plain(doc.shop.name)}</Text>
-            <Text style={style.title}>{t('sheet.harness')}</Text>
-          </View>
-          <View>
-            <Text>{t('job.number', { number: String(doc.job.number).padStart(4, '0') })}</Text>
-            <Text>{t('sheet.made-now', { date: say.date(doc.madeAt, doc.shop.zone) })}</Text>
-          </View>
-        </View>
+        <SheetHead doc={doc} title={t('sheet.harness')} words={words} say={say} />
         <Text style={style.vehicle}>
           {plain(
             `${doc.vehicle.maker} ${doc.vehicle.name} · ${doc.vehicle.identity} · ${say.position(doc.position)} · ${doc.lamp.maker} ${doc.lamp.name} ${doc.lamp.partNumber}`,

@@ -14,6 +14,7 @@ import type { ReactNode } from 'react';
 import type { BagLabel, RemovalDocument, RemovalStep } from '@/core/job';
 import { localeOf, stepTitle, type Words, type Wording, wording, wordsIn } from '@/words';
 import { plain } from './plain';
+import { SheetHead } from './SheetHead';
 import { sheetStyle } from './style';
 
 const style = {
@@ -55,16 +56,7 @@ export async function removalPdf(
   return renderToBuffer(
     <Document title={t('removal.title')}>
       <Page size={words.locale === 'en-US' ? 'LETTER' : 'A4'} style={style.page}>
-        <View style={style.head} fixed>
-          <View>
-            <Text>{plain(doc.shop.name)}</Text>
-            <Text style={style.title}>{t('removal.title')}</Text>
-          </View>
-          <View>
-            <Text>{t('job.number', { number: String(doc.job.number).padStart(4, '0') })}</Text>
-            <Text>{t('sheet.made-now', { date: say.date(doc.madeAt, doc.shop.zone) })}</Text>
-          </View>
-        </View>
+        <SheetHead doc={doc} title={t('removal.title')} words={words} say={say} />
         <Text style={{ fontSize: 11, paddingVertical: 6 }}>
           {plain(
             `${doc.vehicle.maker} ${doc.vehicle.name} · ${doc.vehicle.identity} · ${say.positions(doc.positions)}`,

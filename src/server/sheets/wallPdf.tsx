@@ -1,7 +1,8 @@
-import { Document, G, Line, Page, Rect, renderToBuffer, Svg, Text, View } from '@react-pdf/renderer';
+import { Document, G, Line, Page, Rect, renderToBuffer, Svg, Text } from '@react-pdf/renderer';
 import type { WallDocument, WallSheet } from '@/core/job';
 import { localeOf, type Words, type Wording, wallLineWords, wording, wordsIn } from '@/words';
 import { plain } from './plain';
+import { SheetHead } from './SheetHead';
 import { sheetStyle as style } from './style';
 
 /** The part of the wall that is drawn, mm, and px a mm of the drawing. */
@@ -23,16 +24,7 @@ export async function wallPdf(doc: WallDocument, locale: string): Promise<Buffer
           orientation="landscape"
           style={style.page}
         >
-          <View style={style.head}>
-            <View>
-              <Text>{plain(doc.shop.name)}</Text>
-              <Text style={style.title}>{t('wall-sheet.title')}</Text>
-            </View>
-            <View>
-              <Text>{t('job.number', { number: String(doc.job.number).padStart(4, '0') })}</Text>
-              <Text>{t('sheet.made-now', { date: say.date(doc.madeAt, doc.shop.zone) })}</Text>
-            </View>
-          </View>
+          <SheetHead doc={doc} title={t('wall-sheet.title')} words={words} say={say} />
           <Text style={style.vehicle}>
             {plain(`${doc.vehicle.maker} ${doc.vehicle.name} · ${doc.vehicle.identity}`)}
           </Text>

@@ -3,6 +3,7 @@ import type { Lamp, Place } from '../../catalogue/types';
 import { type PhotometryFile, photometryMap } from '../../lamp/photofile';
 import type { AngularMap } from '../../lamp/photometry/angular';
 import { wallBeam } from '../../lamp/photometry/fromWall';
+import { degreesOf } from '../../lamp/aim';
 import type { KeptMap } from '../../lamp/wall';
 import type { PlacedBeam } from '../../lamp/photometry/road';
 import { type LampFunction, type PositionKey, positionKey } from '../../vehicle';
@@ -100,7 +101,7 @@ export function roadLamps({ pack, reading }: Job, swap: string): RoadLamps | nul
       aheadM: -place.yMm / 1000,
       heightM: (read?.centreMm ?? heightOf(place, measures)) / 1000,
       panDeg: PAN[facingOf(place)],
-      tiltDeg: from === 'wall' ? 0 : work ? WORK_TILT : (Math.atan(percent / 100) * 180) / Math.PI,
+      tiltDeg: from === 'wall' ? 0 : work ? WORK_TILT : degreesOf(percent),
       usualHeight: read === undefined && (place as Place).zMm === undefined,
       usualAim: from === 'file' && read === undefined,
     };

@@ -6,6 +6,7 @@ export {
   type AimFound,
   type AimJudged,
   aimOf,
+  degreesOf,
   judgeAim,
   lineAt,
   type Standing,

@@ -81,6 +81,9 @@ export function judgeAim(found: AimFound, target: AimTarget, s: Pick<Standing, '
   return { verdict, moveMm: clean(((target.setTo - found.percent) * s.distanceMm) / 100), target };
 }
 
+/** An aim in degrees: 1 % of the distance is 0.573°. */
+export const degreesOf = (percent: AimPercent): number => (Math.atan(percent / 100) * 180) / Math.PI;
+
 /** How far a point of the wall is off for a vehicle that stands askew, mm: front corners that differ over the front's width. */
 export const askewMm = (squareMm: number, frontWidthMm: number, distanceMm: number): number =>
   (squareMm / frontWidthMm) * distanceMm;

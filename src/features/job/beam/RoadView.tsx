@@ -1,6 +1,7 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import { type RoadLamp, type RoadLamps, roadLamps } from '@/core/job';
+import { degreesOf } from '@/core/lamp/aim';
 import { driversView, ISOLUX, type RoadAnswer, type RoadTask } from '@/core/lamp/photometry/roadTask';
 import type { RoadAsk, RoadReply } from '@/workers/road';
 import { useJob, useView } from '../JobContext';
@@ -150,7 +151,6 @@ function Road({ known }: { known: RoadLamps }) {
 
 /** The lamps as the sliders move them: aim and load tilt, height lifts. What stood before stays as it was, but for the load. */
 function roadTask(known: RoadLamps, moved: { aim: number; height: number; load: number }): RoadTask {
-  const deg = (percent: number) => (Math.atan(percent / 100) * 180) / Math.PI;
   const set = (lamps: readonly RoadLamp[], percent: number, lift: number) =>
     lamps.map(({ map, acrossM, heightM, panDeg, tiltDeg }) => ({
       map,
@@ -158,7 +158,7 @@ function roadTask(known: RoadLamps, moved: { aim: number; height: number; load: 
       aheadM: 0,
       heightM: Math.max(0.2, heightM + lift / 1000),
       panDeg: panDeg ?? 0,
-      tiltDeg: (tiltDeg ?? 0) + deg(percent),
+      tiltDeg: (tiltDeg ?? 0) + degreesOf(percent),
     }));
   return {
     ...ROAD,

@@ -1,12 +1,11 @@
 'use client';
 import { looksView, type ReadWhen } from '@/core/job';
+import { degreesOf } from '@/core/lamp/aim';
 import { BUTTON } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';
 import { useJob, useView } from '../JobContext';
 import { WallChange, WallFound } from './WallFound';
 import { WallPhoto } from './WallPhoto';
-
-const degrees = (percent: number) => (Math.atan(percent / 100) * 180) / Math.PI;
 
 /** Walls of a swap as they were read: before beside after in one scale, left against right, and one more to be taken. */
 export function WallsSeen({ swap, when }: { swap: string; when: ReadWhen }) {
@@ -18,7 +17,7 @@ export function WallsSeen({ swap, when }: { swap: string; when: ReadWhen }) {
   const bodies = looks.walls.map((w) => w.body);
   const target = (position: string): number | null => {
     const percent = looks.aimRead?.lamps.find((l) => l.position === position)?.judged[0]?.target.setTo;
-    return percent === undefined ? null : degrees(percent);
+    return percent === undefined ? null : degreesOf(percent);
   };
   const figure = (n: number) => say.number(Math.round(n * 100) / 100);
   return (

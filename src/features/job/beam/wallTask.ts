@@ -1,3 +1,4 @@
+import { anglesOf } from '@/core/lamp/photometry';
 import {
   MARK_PLACES,
   type FoundMark,
@@ -50,8 +51,6 @@ export type TaskTyped =
     }
   | { readonly kind: 'fault'; readonly code: 'figures' | 'traffic' | 'marks' };
 
-const RAD = Math.PI / 180;
-
 /** Makes a task of what is typed. @param distanceMm read from its own field, which knows feet and metres */
 export function taskTyped(
   typed: WallTyped,
@@ -74,8 +73,7 @@ export function taskTyped(
     const [right, up, lux] = [n(r.right), n(r.up), numberIn(r.lux, decimal)];
     if (right === null || up === null || lux === null) return { kind: 'fault', code: 'figures' };
     readings.push({
-      hDeg: Math.atan2(right, distanceMm) / RAD,
-      vDeg: Math.atan2(up, distanceMm) / RAD,
+      ...anglesOf({ acrossMm: right, upMm: up }, distanceMm),
       lux,
     });
   }
