@@ -49,6 +49,18 @@ export const ROUTES: readonly Route[] = [
     body: () => ({ username: 'nobody', password: 'not this one' }),
   },
   {
+    folder: 'api/confirm',
+    method: 'POST',
+    path: () => '/api/confirm',
+    reach: 'shop',
+    body: () => ({
+      ...REQUEST,
+      id: '01900000-0000-7000-8000-0000000000c1',
+      password: 'not this one',
+      digests: [],
+    }),
+  },
+  {
     folder: 'api/device/end',
     method: 'POST',
     path: () => '/api/device/end',

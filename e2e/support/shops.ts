@@ -45,6 +45,7 @@ export async function twoShops(): Promise<TwoShops> {
         zone: 'UTC',
         role,
         locale: 'en-GB',
+        proven: true,
       });
     }
   }

@@ -5,7 +5,6 @@ import { sheetOffers } from '@/core/work';
 import { learntFor, sheetHistory } from './jobs/learnt';
 import { freshDatabase } from '../../e2e/support/database';
 import { loadNewestJobs } from '../../e2e/support/newestJobs';
-import { blockedAmong, clearFailures, FAILURES_PER_WINDOW, takeTry } from './auth/signInLimit';
 import { type Database, openDatabase } from './db/connection';
 import { boardJobs } from './jobs/boardJobs';
 import { fitData } from './jobs/fitData';
@@ -149,34 +148,5 @@ describe('times of the demo', () => {
 
   it('never lie ahead, so today is no time of the demo', () => {
     expect(relativeTimes('-0d 09:10', NOW)).toBe('-0d 09:10');
-  });
-});
-
-describe('failed sign-ins of a name', () => {
-  it('are counted whatever its case, block it at the limit, and end with a good one', async () => {
-    for (let i = 0; i < FAILURES_PER_WINDOW - 1; i += 1)
-      await takeTry(db, i % 2 ? 'Mara' : 'mara ', { address: 'here' });
-    expect((await blockedAmong(db, ['mara', 'nobody'])).has('mara')).toBe(false);
-    expect(await takeTry(db, 'MARA', { address: 'here' })).toBe(true);
-    expect(await takeTry(db, 'mara', { address: 'here' })).toBe(false);
-    expect((await blockedAmong(db, ['mara', 'nobody'])).has('mara')).toBe(true);
-    expect((await blockedAmong(db, ['other', 'nobody'])).has('other')).toBe(false);
-    await clearFailures(db, 'Mara');
-    expect((await blockedAmong(db, ['mara', 'nobody'])).has('mara')).toBe(false);
-  });
-
-  it('from many addresses together are bounded too', async () => {
-    const tries = [];
-    for (let i = 0; i < 12; i += 1)
-      for (let n = 0; n < FAILURES_PER_WINDOW; n += 1)
-        tries.push(await takeTry(db, 'far', { address: `10.0.0.${i}` }));
-    expect(tries.filter(Boolean)).toHaveLength(100);
-  });
-
-  it('are counted each, also when they come at once', async () => {
-    await Promise.all(
-      Array.from({ length: FAILURES_PER_WINDOW }, () => takeTry(db, 'rush', { address: 'here' })),
-    );
-    expect((await blockedAmong(db, ['rush', 'nobody'])).has('rush')).toBe(true);
   });
 });

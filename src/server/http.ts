@@ -1,6 +1,8 @@
 import * as yup from 'yup';
-import { textFaults } from '@/core/job';
-import { type Actor, may, type Permission } from './access';
+import { isLeadOnly, textFaults } from '@/core/job';
+import { type Actor, type Permission, whyNotNow } from './access';
+import { isSecure, secretOf } from './auth/auth';
+import { leadProofCookie } from './auth/leadProof';
 import { keyShop } from './auth/keyShop';
 import { currentActor } from './auth/session';
 import { type BodySize, bodyText } from './body';
@@ -43,11 +45,21 @@ export async function answerPerson(
     if (!actor) return Response.json({ code: 'not-signed-in' }, { status: 401 });
     if (actor.mustChange && !temporary)
       return Response.json({ code: 'password-must-change' }, { status: 403 });
-    if (needs && !may(actor.role, needs)) return Response.json({ code: 'lead-only' }, { status: 403 });
-    return await work(actor);
+    const barred = needs ? whyNotNow(actor, needs) : null;
+    if (barred !== null) return Response.json({ code: barred }, { status: 403 });
+    const answer = await work(actor);
+    return needs && isLeadOnly(needs) && answer.status < 400 ? stillProven(answer, actor) : answer;
   } catch (error) {
     return faultAnswer(error, request, actor?.shopId);
   }
+}
+
+/** A lead who goes on using what is a lead's is not asked again meanwhile, on a device of their own. */
+function stillProven(answer: Response, { proof, sessionToken }: Actor): Response {
+  if (!proof || proof.shared || sessionToken === undefined) return answer;
+  const used = { ...proof, usedMs: Date.now() };
+  answer.headers.append('set-cookie', leadProofCookie(sessionToken, used, secretOf(), isSecure()));
+  return answer;
 }
 
 /**

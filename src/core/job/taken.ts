@@ -29,6 +29,8 @@ export interface HeldEntry {
   readonly entry: string | null;
   readonly why: string;
   readonly faults: readonly { readonly path: string; readonly code: string }[];
+  /** Its author. */
+  readonly user: string;
   readonly by: string;
   readonly heldAt: string;
   /** A lead can let it in as it is. */
@@ -37,9 +39,19 @@ export interface HeldEntry {
   readonly raw: string;
 }
 
+/** That a lead gave their password in this session: what is written under it is marked so, until it ends. */
+export interface LeadMark {
+  readonly mark: string;
+  /** By the server's clock, ms. */
+  readonly endsMs: number;
+}
+
 /** What a device at the vehicle is told when it asks. */
 export interface TakenList {
+  /** Who is signed in. */
   readonly me: DevicePerson;
+  /** Their password was given here a short while ago, and they are a lead. Absent: a server of before knew nothing of it. */
+  readonly lead?: LeadMark | null;
   /** Everybody whose entries are taken from this device, whoever of them is signed in; none: it is one person's. */
   readonly people: readonly DevicePerson[];
   readonly now: string;

@@ -394,6 +394,7 @@ describe('held entries', () => {
         entry: 'e1',
         why: 'not-allowed',
         faults: [],
+        user: 'tomas',
         by: 'Tomas',
         heldAt: NOW,
         admissible: true,

@@ -1,5 +1,10 @@
+import { eq } from 'drizzle-orm';
 import { database } from '../db/connection';
+import { user } from '../db/schema';
+import { isSharedBy } from '../devices/devices';
+import { usernameOf } from './passwords';
 import { auth, CLIENT_HEADER, isSecure, secretOf } from './auth';
+import { leadProofCookie, noLeadProofCookie } from './leadProof';
 import { addressOfDevice, knownDevice, knownDeviceCookie } from './knownDevice';
 import { clearFailures, giveTryBack, takeTry } from './signInLimit';
 
@@ -27,9 +32,15 @@ export async function handleAuth(request: Request): Promise<Response> {
     headers.set(CLIENT_HEADER, address);
     return auth().handler(new Request(request.url, { method: request.method, headers, body }));
   };
+  if (pathname === '/api/auth/sign-out') {
+    const answer = await call(client);
+    const out = new Response(answer.body, answer);
+    out.headers.append('set-cookie', noLeadProofCookie(isSecure()));
+    return out;
+  }
   if (pathname !== '/api/auth/sign-in/username') return call(client);
 
-  const username = readUsername(body);
+  const username = fieldOf(body, 'username');
   if (username === null) return Response.json({ code: 'sign-in-malformed' }, { status: 400 });
   const db = database();
   const device = knownDevice(request.headers.get('cookie'), username, secretOf());
@@ -44,17 +55,34 @@ export async function handleAuth(request: Request): Promise<Response> {
     return answer;
   }
   await clearFailures(db, username);
-  if (device !== null) return answer;
-  const known = new Response(answer.body, answer);
-  known.headers.append('set-cookie', knownDeviceCookie(username, secretOf(), isSecure()));
+  const text = await answer.text();
+  const known = new Response(text, answer);
+  if (device === null)
+    known.headers.append('set-cookie', knownDeviceCookie(username, secretOf(), isSecure()));
+  const token = fieldOf(text, 'token');
+  if (token !== null) {
+    // A password was given just now: what only a lead may do is open for a while, to a lead.
+    const now = new Date();
+    const [owner] = await db
+      .select({ id: user.id })
+      .from(user)
+      .where(eq(user.username, usernameOf(username)));
+    const shared = await isSharedBy(db, request.headers.get('cookie'), owner?.id ?? '', now);
+    const proof = { sinceMs: now.getTime(), usedMs: now.getTime(), shared };
+    known.headers.append('set-cookie', leadProofCookie(token, proof, secretOf(), isSecure()));
+  }
   return known;
 }
 
-function readUsername(body: string | null): string | null {
+/** A text field of a JSON object that is no more than blank; null: there is none. */
+function fieldOf(body: string | null, name: 'username' | 'token'): string | null {
   try {
     const parsed: unknown = JSON.parse(body ?? '');
-    const name = parsed && typeof parsed === 'object' && 'username' in parsed ? parsed.username : null;
-    return typeof name === 'string' && name.trim() !== '' ? name : null;
+    const value =
+      parsed && typeof parsed === 'object' && Object.hasOwn(parsed, name)
+        ? (parsed as Readonly<Record<string, unknown>>)[name]
+        : null;
+    return typeof value === 'string' && value.trim() !== '' ? value : null;
   } catch {
     return null;
   }

@@ -4,7 +4,9 @@ import { cache } from 'react';
 import type { Actor } from '../access';
 import { database } from '../db/connection';
 import { member, sessionShop, shop } from '../db/schema';
-import { auth } from './auth';
+import { deviceOf, isShared } from '../devices/devices';
+import { auth, secretOf } from './auth';
+import { leadProof, proofEndsMs, proofMark } from './leadProof';
 
 /** The signed-in person and the shop of the session; null when nobody is signed in or belongs to no shop. */
 export const currentActor = cache(async (): Promise<Actor | null> => {
@@ -31,6 +33,9 @@ export const currentActor = cache(async (): Promise<Actor | null> => {
   const at = shops.find((s) => s.chosen !== null) ?? shops[0];
   if (!at) return null;
   const { shopId, shopName, zone, role, mustChange } = at;
+  const cookies = head.get('cookie');
+  const proof =
+    role === 'lead' ? await proofHere(cookies, found.session.token, at.shopId, found.user.id) : null;
   return {
     userId: found.user.id,
     name: found.user.name,
@@ -40,5 +45,26 @@ export const currentActor = cache(async (): Promise<Actor | null> => {
     role,
     mustChange,
     locale: at.locale ?? at.shopLocale,
+    proven: proof !== null,
+    ...(proof ? { proof } : {}),
+    sessionToken: found.session.token,
   };
 });
+
+/** The proof that a lead's request brings; on a device that others have come to meanwhile it lasts no longer than there. */
+async function proofHere(
+  cookies: string | null,
+  token: string,
+  shopId: string,
+  userId: string,
+): Promise<Actor['proof'] | null> {
+  const now = new Date();
+  const given = leadProof(cookies, token, secretOf(), now.getTime());
+  if (!given) return null;
+  const device = given.shared ? null : await deviceOf(database(), shopId, cookies);
+  const shared =
+    given.shared || (device !== null && (await isShared(database(), shopId, device, userId, now)));
+  const proof = { ...given, shared };
+  const endsMs = proofEndsMs(proof);
+  return now.getTime() < endsMs ? { ...proof, mark: proofMark(token, proof, secretOf()), endsMs } : null;
+}

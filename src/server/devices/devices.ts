@@ -1,5 +1,5 @@
 import { createHash, randomBytes } from 'node:crypto';
-import { and, eq, gt, isNull } from 'drizzle-orm';
+import { and, eq, gt, isNull, ne } from 'drizzle-orm';
 import type { DevicePerson } from '@/core/job';
 import type { Actor } from '../access';
 import { isSecure } from '../auth/auth';
@@ -15,20 +15,26 @@ const COOKIE_S = 400 * 24 * 3600;
 
 const hashOf = (secret: string): string => createHash('sha256').update(secret).digest('hex');
 
-/** The device that a request comes from; null: none of this shop's. */
-export async function deviceOf(db: Database, shopId: string, cookies: string | null): Promise<string | null> {
+/** What a device's cookie says; null: there is none that could be one. */
+function deviceCookie(cookies: string | null): { readonly id: string; readonly secret: string } | null {
   for (const part of (cookies ?? '').split(';')) {
     const [name, value = ''] = part.trim().split('=');
     if (name !== COOKIE) continue;
     const [id = '', secret = ''] = value.split('.');
-    if (!/^[0-9a-f]{32}$/.test(id) || secret === '') continue;
-    const [row] = await db
-      .select({ secretHash: device.secretHash })
-      .from(device)
-      .where(and(eq(device.shopId, shopId), eq(device.id, id)));
-    if (row && sameSecret(row.secretHash, hashOf(secret))) return id;
+    if (/^[0-9a-f]{32}$/.test(id) && secret !== '') return { id, secret };
   }
   return null;
+}
+
+/** The device that a request comes from; null: none of this shop's. */
+export async function deviceOf(db: Database, shopId: string, cookies: string | null): Promise<string | null> {
+  const found = deviceCookie(cookies);
+  if (!found) return null;
+  const [row] = await db
+    .select({ secretHash: device.secretHash })
+    .from(device)
+    .where(and(eq(device.shopId, shopId), eq(device.id, found.id)));
+  return row && sameSecret(row.secretHash, hashOf(found.secret)) ? found.id : null;
 }
 
 /** The device of a request, made where there is none; `cookie`: what the browser has to keep then. */
@@ -123,9 +129,90 @@ export async function actorsOn(
   return new Map(
     rows.map(({ locale, shopLocale, ...r }) => [
       r.userId,
-      { ...r, shopId, shopName, zone, locale: locale ?? shopLocale },
+      { ...r, shopId, shopName, zone, locale: locale ?? shopLocale, proven: false },
     ]),
   );
+}
+
+/** Somebody of a shop, who works there or did. */
+export interface Member extends Actor {
+  readonly ended: boolean;
+}
+
+/** Who an entry from somewhere can be of. */
+export interface PeopleHere {
+  /** Who may work on the device now, whoever is signed in there. */
+  readonly here: ReadonlyMap<string, Actor>;
+  /** Everybody of the shop, of before as well. */
+  readonly members: ReadonlyMap<string, Member>;
+}
+
+/** The people of a shop, and which of them may work on a device. @param deviceId null: on none */
+export async function peopleHere(
+  db: Database,
+  actor: Pick<Actor, 'shopId' | 'shopName' | 'zone'>,
+  deviceId: string | null,
+  now: Date,
+): Promise<PeopleHere> {
+  const { shopId, shopName, zone } = actor;
+  const rows = await db
+    .select({ userId: member.userId, name: user.name, role: member.role, endedAt: member.endedAt })
+    .from(member)
+    .innerJoin(user, eq(user.id, member.userId))
+    .where(eq(member.shopId, shopId));
+  const common = { shopId, shopName, zone, locale: 'en-GB', proven: false };
+  return {
+    here: deviceId === null ? new Map() : await actorsOn(db, actor, deviceId, now),
+    members: new Map(
+      rows.map(({ endedAt, ...r }) => [r.userId, { ...common, ...r, ended: endedAt !== null }]),
+    ),
+  };
+}
+
+/** Whether others than this person work on a device: what only a lead may do asks for the password again soon there. */
+export async function isShared(
+  db: Database,
+  shopId: string,
+  deviceId: string,
+  userId: string,
+  now: Date,
+): Promise<boolean> {
+  const rows = await db
+    .select({ userId: deviceGrant.userId })
+    .from(deviceGrant)
+    .where(
+      and(
+        eq(deviceGrant.shopId, shopId),
+        eq(deviceGrant.deviceId, deviceId),
+        ne(deviceGrant.userId, userId),
+        isNull(deviceGrant.endedAt),
+        gt(deviceGrant.endsAt, now),
+      ),
+    )
+    .limit(1);
+  return rows.length > 0;
+}
+
+/** The same of the device that a request comes from, of whichever shop: at a sign-in none is known yet. */
+export async function isSharedBy(
+  db: Database,
+  cookies: string | null,
+  userId: string,
+  now: Date,
+): Promise<boolean> {
+  const found = deviceCookie(cookies);
+  if (!found) return false;
+  const rows = await db
+    .select({ shopId: device.shopId, secretHash: device.secretHash })
+    .from(device)
+    .where(eq(device.id, found.id));
+  for (const row of rows)
+    if (
+      sameSecret(row.secretHash, hashOf(found.secret)) &&
+      (await isShared(db, row.shopId, found.id, userId, now))
+    )
+      return true;
+  return false;
 }
 
 /** A person as a device knows them. */

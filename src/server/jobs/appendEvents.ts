@@ -8,12 +8,12 @@ import {
   lifted,
   type Role,
 } from '@/core/job';
-import { type Actor, may } from '../access';
+import { type Actor, heldFor, mayNow, rightsOf } from '../access';
 import type { Database, Transaction } from '../db/connection';
 import { retrying } from '../db/retrying';
 import { job, jobEvent } from '../db/schema';
 import { sameJson } from '../sameJson';
-import { admit, ADMISSIBLE, hold, type HeldWhy } from './held';
+import { type Admission, hold, type HeldWhy, letIn } from './held';
 import { noteAbandoned } from './abandoned';
 import { moveStock } from './stockMoves';
 import { storedEvent } from './storedEvent';
@@ -38,6 +38,8 @@ export interface Sent {
 }
 
 const DAY_MS = 86_400_000;
+/** *Setting*: days that an entry may wait on its device; one that says it is older is held. */
+const OLDEST_DAYS = 366;
 /** Rows in one insert: PostgreSQL takes 65 535 parameters in one statement. */
 const ROWS_AT_ONCE = 1000;
 
@@ -82,15 +84,18 @@ export async function appendIn(
     actor.shopId,
     sent.map((s) => s.event.id),
   );
-  const admitted = await admittedIds(tx, actor.shopId, jobId, row !== undefined);
   let seq = row?.lastSeq ?? 0;
   const rows: (typeof jobEvent.$inferInsert)[] = [];
   const outcomes: EntryOutcome[] = [];
-  const take = (event: AnyEvent, userId: string, role: Role) => {
+  const take = (
+    event: AnyEvent,
+    userId: string,
+    as: { readonly role: Role; readonly signedIn: string; readonly letInBy: string | null },
+  ) => {
     seq += 1;
     const { id, type, v, at, device, deviceSeq } = event;
     const body = event.body as unknown as Record<string, unknown>;
-    rows.push({ shopId: actor.shopId, id, jobId, seq, type, v, at, device, deviceSeq, userId, body, role });
+    rows.push({ shopId: actor.shopId, id, jobId, seq, type, v, at, device, deviceSeq, userId, body, ...as });
     twins.set(id, { ...event, user: userId });
   };
   for (const { event, raw } of sent) {
@@ -103,9 +108,12 @@ export async function appendIn(
     }
     const judged =
       twin !== undefined ? held('id-used') : row ? whyHeld(actor, event, now) : held('no-such-job');
-    const letIn = judged !== null && admitted.has(id) && ADMISSIBLE.includes(judged.why);
-    if (judged === null || letIn) {
-      take(event, actor.userId, letIn ? 'lead' : actor.role);
+    if (judged === null) {
+      take(event, actor.userId, {
+        role: rightsOf(actor),
+        signedIn: actor.chosenUnder?.userId ?? actor.userId,
+        letInBy: null,
+      });
       outcomes.push({ id, outcome: 'kept' });
       continue;
     }
@@ -120,14 +128,12 @@ export async function appendIn(
         : { id, outcome: 'not-taken', code: 'held-full' },
     );
   }
-  // A lead's word lets in what was held before it.
+  // A lead's word lets in what is held when it comes, by what it is; nothing comes in by it later.
   const words = rows.flatMap((r) =>
-    r.type === 'entry-admitted' ? [(r.body as { entry: string }).entry] : [],
+    r.type === 'entry-admitted' && r.role === 'lead' ? admissionOf(r.body) : [],
   );
-  for (const { raw, user } of await admit(tx, actor, words)) {
-    const event = JSON.parse(raw) as AnyEvent;
-    if (event.job === jobId && !twins.has(event.id)) take(event, user, 'lead');
-  }
+  for (const { event, user, ...as } of await letIn(tx, actor, jobId, words, new Set(twins.keys())))
+    take(event, user, { ...as, letInBy: actor.userId });
   for (let i = 0; i < rows.length; i += ROWS_AT_ONCE)
     await tx.insert(jobEvent).values(rows.slice(i, i + ROWS_AT_ONCE));
   if (rows.length > 0) {
@@ -155,8 +161,11 @@ function whyHeld(actor: Actor, sent: AnyEvent, now: Date): ReturnType<typeof hel
       'malformed',
       faults.map((f) => ({ ...f, path: f.path === '' ? 'body' : `body.${f.path}` })),
     );
-  if (!may(actor.role, kind.needs(event.body))) return held('not-allowed');
-  return Date.parse(event.at) > now.getTime() + DAY_MS ? held('clock-ahead') : null;
+  const needs = kind.needs(event.body);
+  if (!mayNow(actor, needs)) return held(heldFor(actor, needs));
+  const ahead = Date.parse(event.at) - now.getTime();
+  if (ahead > DAY_MS) return held('clock-ahead');
+  return ahead < -OLDEST_DAYS * DAY_MS ? held('clock-behind') : null;
 }
 
 async function storedTwins(
@@ -171,20 +180,11 @@ async function storedTwins(
   return new Map(rows.map((r) => [r.id, { ...storedEvent(r), body: r.body } as unknown as AnyStoredEvent]));
 }
 
-/** Entries of a job that a lead has let in already, whenever they come. */
-async function admittedIds(
-  tx: Transaction,
-  shopId: string,
-  jobId: string,
-  known: boolean,
-): Promise<ReadonlySet<string>> {
-  if (!known) return new Set();
-  const rows = await tx
-    .select({ body: jobEvent.body })
-    .from(jobEvent)
-    .where(and(eq(jobEvent.shopId, shopId), eq(jobEvent.jobId, jobId), eq(jobEvent.type, 'entry-admitted')));
-  return new Set(rows.map((r) => String(r.body.entry)));
-}
+/** What an entry of a lead's lets in: one of before names no content, and lets nothing in. */
+const admissionOf = (body: Record<string, unknown>): Admission[] =>
+  typeof body.digest === 'string' && typeof body.author === 'string'
+    ? [{ digest: body.digest, author: body.author }]
+    : [];
 
 function sameEntry(a: AnyEvent, b: AnyEvent): boolean {
   const pick = ({ id, job: of, type, v, at, device, deviceSeq, user, body }: AnyEvent) => ({

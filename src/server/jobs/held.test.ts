@@ -50,12 +50,19 @@ describe('an entry that may not be written', () => {
     expect(await keep(counter(), mine)).toEqual([{ id: mine.id, outcome: 'held', code: 'not-allowed' }]);
     expect(await held(counter())).toContainEqual([mine.id, 'not-allowed']);
     expect(await held(technician())).toEqual([]);
-    const admit = (by: ReturnType<typeof lead>) => makeEvent(by, job, 'entry-admitted', { entry: mine.id });
+    const word = await wordFor(mine);
+    const admit = (by: ReturnType<typeof lead>) => makeEvent(by, job, 'entry-admitted', word);
     expect(await keep(technician(), admit(technician()))).toMatchObject([{ code: 'not-allowed' }]);
     await keep(lead(), admit(lead()));
     const read = await loadJob(shops.db, 'north', job);
+    // It counts as what it needs, and no more; who let it in stands beside it.
     expect(read?.reading.record.counts).toMatchObject([
-      { id: mine.id, user: counter().userId, role: 'lead' },
+      {
+        id: mine.id,
+        user: counter().userId,
+        role: 'technician',
+        sure: { by: 'let-in', signedIn: counter().userId, letInBy: lead().userId },
+      },
     ]);
     expect(await held(counter())).toEqual([]);
     // Sent again by its device it is known, and a second word lets nothing in twice.
@@ -63,11 +70,90 @@ describe('an entry that may not be written', () => {
     await keep(lead(), admit(lead()));
     expect((await loadJob(shops.db, 'north', job))?.reading.record.counts).toHaveLength(1);
   });
+});
 
-  it('comes in by a word that was there first', async () => {
-    const late = count();
+/** What a lead says of a held entry to let it in. */
+async function wordFor(entry: AnyEvent) {
+  const found = (await heldEntries(shops.db, lead())).find((h) => h.entry === entry.id);
+  if (!found) throw new Error('not held');
+  return { entry: entry.id, digest: found.digest, author: found.user };
+}
+const seqOf = async (id: string) =>
+  (await shops.db.select().from(jobEvent).where(eq(jobEvent.id, id))).map((e) => [e.role, e.body]);
+
+describe('a lead’s word is about this content of this author in this job', () => {
+  const close = (by: ReturnType<typeof lead>, words: string) =>
+    makeEvent(by, job, 'item-closed', { item: 'x', how: 'handed-over', words });
+
+  it('another content under the same id never comes in by it', async () => {
+    const shown = close(technician(), 'harmless');
+    await keep(technician(), shown);
+    const word = await wordFor(shown);
+    const swapped = { ...shown, body: { ...shown.body, words: 'everything is handed over' } } as AnyEvent;
+    await keep(technician(), swapped);
+    await keep(lead(), makeEvent(lead(), job, 'entry-admitted', word));
+    expect(await seqOf(shown.id)).toEqual([['lead', shown.body]]);
+    // The other one stays held, as a use of an id that is taken.
+    expect(await keep(technician(), swapped)).toMatchObject([{ outcome: 'held', code: 'id-used' }]);
+    expect(await seqOf(shown.id)).toHaveLength(1);
+  });
+
+  it('of two that are held under one id each comes in by its own digest, and only one', async () => {
+    const a = close(technician(), 'one');
+    const b = { ...a, body: { ...a.body, words: 'two' } } as AnyEvent;
+    await keep(technician(), a);
+    await keep(technician(), b);
+    const both = (await heldEntries(shops.db, lead())).filter((h) => h.entry === a.id);
+    expect(both).toHaveLength(2);
+    for (const h of both)
+      await keep(
+        lead(),
+        makeEvent(lead(), job, 'entry-admitted', { entry: a.id, digest: h.digest, author: h.user }),
+      );
+    expect(await seqOf(a.id)).toHaveLength(1);
+    // What did not come in is not settled in silence.
+    expect((await heldEntries(shops.db, lead())).filter((h) => h.entry === a.id)).toHaveLength(1);
+  });
+
+  it('nothing comes in by a word that was there first, nor by one of before that names an id alone', async () => {
+    const late = close(technician(), 'late');
     await keep(lead(), makeEvent(lead(), job, 'entry-admitted', { entry: late.id }));
-    expect(await keep(counter(), late)).toEqual([{ id: late.id, outcome: 'kept' }]);
+    expect(await keep(technician(), late)).toMatchObject([{ outcome: 'held', code: 'not-allowed' }]);
+    await keep(lead(), { ...makeEvent(lead(), job, 'entry-admitted', { entry: late.id }), v: 1 } as AnyEvent);
+    expect(await seqOf(late.id)).toEqual([]);
+  });
+
+  it('in another job or of another author it lets nothing in, and settles nothing', async () => {
+    const mine = close(technician(), 'here');
+    await keep(technician(), mine);
+    const word = await wordFor(mine);
+    const other = await openJob(shops.db, counter(), jobInput(), NOW);
+    if (other.kind !== 'opened') throw new Error(other.kind);
+    await appendEvents(
+      shops.db,
+      lead(),
+      other.job,
+      [makeEvent(lead(), other.job, 'entry-admitted', word)],
+      NOW,
+    );
+    await keep(lead(), makeEvent(lead(), job, 'entry-admitted', { ...word, author: counter().userId }));
+    expect(await seqOf(mine.id)).toEqual([]);
+    expect((await heldEntries(shops.db, lead())).map((h) => h.entry)).toContain(mine.id);
+    await keep(lead(), makeEvent(lead(), job, 'entry-admitted', word));
+    expect(await seqOf(mine.id)).toHaveLength(1);
+  });
+
+  it('what was held for its clock alone comes in with its author’s own rights', async () => {
+    const far = makeEvent(
+      technician(),
+      job,
+      'modification-noted',
+      { words: 'far' },
+      '2026-07-01T12:00:00.000Z',
+    );
+    await keep(technician(), far);
+    await keep(lead(), makeEvent(lead(), job, 'entry-admitted', await wordFor(far)));
+    expect((await seqOf(far.id)).map(([role]) => role)).toEqual(['technician']);
   });
 });
 
@@ -80,6 +166,11 @@ describe('a clock that is wrong', () => {
     expect(await keep(counter(), far, near)).toMatchObject([
       { outcome: 'held', code: 'clock-ahead' },
       { outcome: 'kept' },
+    ]);
+  });
+  it('a year behind is held as well: no entry waits on a device for so long', async () => {
+    expect(await keep(counter(), note(counter(), '2025-05-01T12:00:00.000Z'))).toMatchObject([
+      { outcome: 'held', code: 'clock-behind' },
     ]);
   });
   it('opens no job, says so, and is no fault of the server', async () => {

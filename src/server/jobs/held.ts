@@ -1,9 +1,18 @@
 import { createHash } from 'node:crypto';
 import { and, count, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
-import { type EntryFault, type HeldEntry, isKeepable } from '@/core/job';
-import { type Actor, may } from '../access';
+import {
+  type AnyEvent,
+  type EntryFault,
+  type HeldEntry,
+  isKeepable,
+  kindOf,
+  leastRole,
+  parseEntry,
+  type Role,
+} from '@/core/job';
+import { type Actor, may, rightsOf } from '../access';
 import type { Database, Transaction } from '../db/connection';
-import { heldEntry, user } from '../db/schema';
+import { heldEntry, jobEvent, user } from '../db/schema';
 
 /** *Setting*: entries of one person that may be held at a time; past it, what is sent stays on the device. */
 const HELD_MAX = 500;
@@ -13,9 +22,26 @@ const LISTED_MAX = 200;
 const FAULTS_MAX = 20;
 
 /** Why an entry was not let in: decided from the entry, its author's rights and the clock alone. */
-export type HeldWhy = 'malformed' | 'not-allowed' | 'clock-ahead' | 'id-used' | 'no-such-job';
+export type HeldWhy =
+  | 'malformed'
+  | 'not-allowed'
+  /** A lead wrote it without their password at hand, or somebody in a lead's name. */
+  | 'needs-lead'
+  /** Its author works here no more. */
+  | 'author-gone'
+  | 'clock-ahead'
+  /** Older than any entry waits on a device. */
+  | 'clock-behind'
+  | 'id-used'
+  | 'no-such-job';
 /** A lead's word is enough for these; the others need an entry that is put right. */
-export const ADMISSIBLE: readonly HeldWhy[] = ['not-allowed', 'clock-ahead'];
+export const ADMISSIBLE: readonly HeldWhy[] = [
+  'not-allowed',
+  'needs-lead',
+  'author-gone',
+  'clock-ahead',
+  'clock-behind',
+];
 
 export interface ToHold {
   readonly raw: string;
@@ -51,6 +77,8 @@ export async function hold(tx: Transaction, actor: Actor, entry: ToHold): Promis
       jobId: named.job,
       type: named.type,
       userId: actor.userId,
+      signedIn: actor.chosenUnder?.userId ?? actor.userId,
+      role: rightsOf(actor),
       why: entry.why,
       faults: entry.faults.slice(0, FAULTS_MAX).map((f) => ({ path: plain(f.path), code: f.code })),
     })
@@ -95,6 +123,7 @@ export async function heldEntries(
     entry: h.entryId,
     why: h.why,
     faults: h.faults,
+    user: h.userId,
     by: name,
     heldAt: h.heldAt.toISOString(),
     admissible: h.entryId !== null && ADMISSIBLE.some((w) => w === h.why),
@@ -125,24 +154,89 @@ export async function setAside(db: Database, actor: Actor, digest: string): Prom
   return done.length > 0;
 }
 
-/** The entries of some ids that a lead's word can let in, as they came; they count as settled from here on. */
-export async function admit(
+/** What a lead's word names: this content, of this author. */
+export interface Admission {
+  readonly digest: string;
+  readonly author: string;
+}
+
+/** A held entry that was let in, with what it was written as. */
+export interface LetIn {
+  readonly event: AnyEvent;
+  readonly user: string;
+  readonly signedIn: string;
+  /** What it counts as: no more than it needs, where its author had not that right. */
+  readonly role: Role;
+}
+
+/**
+ * Lets held entries of one job in by what they are: digest, author and job have to be those that were named, and none of
+ * their ids used. Only what comes in counts as settled; the rest stays held.
+ * @param used ids that are taken by entries on their way in
+ */
+export async function letIn(
   tx: Transaction,
-  lead: Actor,
-  entryIds: readonly string[],
-): Promise<readonly { readonly raw: string; readonly user: string }[]> {
-  if (entryIds.length === 0) return [];
+  by: { readonly shopId: string; readonly userId: string },
+  jobId: string,
+  words: readonly Admission[],
+  used: ReadonlySet<string>,
+): Promise<readonly LetIn[]> {
+  const named = new Map(words.map((w) => [w.digest, w.author]));
+  if (named.size === 0) return [];
   const rows = await tx
-    .update(heldEntry)
-    .set({ settled: 'admitted', settledBy: lead.userId, settledAt: sql`now()` })
+    .select()
+    .from(heldEntry)
     .where(
       and(
-        eq(heldEntry.shopId, lead.shopId),
-        inArray(heldEntry.entryId, [...entryIds]),
+        eq(heldEntry.shopId, by.shopId),
+        eq(heldEntry.jobId, jobId),
+        inArray(heldEntry.digest, [...named.keys()]),
         inArray(heldEntry.why, [...ADMISSIBLE]),
         isNull(heldEntry.settled),
       ),
     )
-    .returning({ raw: heldEntry.raw, user: heldEntry.userId });
-  return rows.map((r) => ({ raw: r.raw.toString('utf8'), user: r.user }));
+    .orderBy(heldEntry.heldAt, heldEntry.digest)
+    .for('update');
+  const stored = await tx
+    .select({ id: jobEvent.id })
+    .from(jobEvent)
+    .where(
+      and(
+        eq(jobEvent.shopId, by.shopId),
+        inArray(
+          jobEvent.id,
+          rows.flatMap((r) => (r.entryId === null ? [] : [r.entryId])),
+        ),
+      ),
+    );
+  const taken = new Set([...used, ...stored.map((r) => r.id)]);
+  const come = rows.flatMap((row): (LetIn & { readonly digest: string })[] => {
+    const raw: unknown = JSON.parse(row.raw.toString('utf8'));
+    const parsed = parseEntry(raw);
+    if (parsed.kind === 'faults' || named.get(row.digest) !== row.userId) return [];
+    const { event } = parsed;
+    if (event.job !== jobId || event.user !== row.userId || taken.has(event.id)) return [];
+    taken.add(event.id);
+    const needs = kindOf(event.type).needs(event.body);
+    const had = row.role ?? 'technician';
+    const role = may(had, needs) ? had : leastRole(needs);
+    const sent = raw as AnyEvent;
+    return [
+      { event: sent, user: row.userId, signedIn: row.signedIn ?? row.userId, role, digest: row.digest },
+    ];
+  });
+  if (come.length > 0)
+    await tx
+      .update(heldEntry)
+      .set({ settled: 'admitted', settledBy: by.userId, settledAt: sql`now()` })
+      .where(
+        and(
+          eq(heldEntry.shopId, by.shopId),
+          inArray(
+            heldEntry.digest,
+            come.map((c) => c.digest),
+          ),
+        ),
+      );
+  return come;
 }

@@ -207,7 +207,9 @@ export async function actors(db: Database, shopId: string): Promise<ReadonlyMap<
     .innerJoin(user, eq(user.id, member.userId))
     .innerJoin(shop, eq(shop.id, member.shopId))
     .where(eq(member.shopId, shopId));
-  return new Map(rows.map(({ username, ...r }) => [username ?? '', { ...r, shopId, role: r.role as Role }]));
+  return new Map(
+    rows.map(({ username, ...r }) => [username ?? '', { ...r, shopId, role: r.role as Role, proven: true }]),
+  );
 }
 
 /** Whether a shop has any job or vehicle yet. */

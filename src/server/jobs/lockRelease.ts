@@ -10,7 +10,7 @@ import {
   releaseDocument,
   type ReleaseDocument,
 } from '@/core/job';
-import { type Actor, may } from '../access';
+import { type Actor, whyNotNow } from '../access';
 import type { Database, Transaction } from '../db/connection';
 import { job, releaseDocument as documents, shop } from '../db/schema';
 import { appendIn } from './appendEvents';
@@ -38,7 +38,8 @@ export async function lockRelease(
   input: LockReleaseInput,
   now: Date,
 ): Promise<LockOutcome> {
-  if (!may(actor.role, 'lock-release')) return refuse('lead-only');
+  const barred = whyNotNow(actor, 'lock-release');
+  if (barred !== null) return refuse(barred);
   return once(db, actor, input.id, 'lock', async (tx) => {
     const answer = await lockIn(tx, actor, input, now);
     return { answer, final: answer.outcome === 'kept' };

@@ -1,9 +1,10 @@
-import { type AnyEvent, parseEntry } from '@/core/job';
-import type { Actor } from '../access';
+import { type AnyEvent, lesserRole, parseEntry } from '@/core/job';
+import { type Actor, inNameOf } from '../access';
 import type { Database } from '../db/connection';
 import { retrying } from '../db/retrying';
+import { type PeopleHere, peopleHere } from '../devices/devices';
 import { appendIn, type EntryOutcome, type Sent } from './appendEvents';
-import { hold } from './held';
+import { hold, type ToHold } from './held';
 
 /** Entries in one batch; a device sends the rest in the next. */
 export const MAX_ENTRIES = 500;
@@ -15,17 +16,31 @@ export interface TakenIn {
     | { readonly code: 'malformed'; readonly path: string };
 }
 
+/** An entry of a batch: its place there, its text, and as whom it is taken. */
+interface Placed {
+  readonly place: number;
+  readonly id: string;
+  readonly raw: unknown;
+  readonly text: string;
+  readonly by: Actor;
+  /** Nothing of it is kept before somebody lets it in: its author works here no more. */
+  readonly gone: boolean;
+}
+
 /**
  * Takes a batch in. Each entry is answered by itself, in the order sent: what cannot be read is held, and keeps none of
  * the others out. Only a body that is no list of entries at all is refused whole (400), and nothing was written then.
- * @param others who else may write from this device, whoever is signed in there
+ *
+ * A device says of its entries who was signed in when they were written (`under`: people's ids by id of entry) and which
+ * were written before the password was given here last (`unproven`). Both take rights away, and neither gives any.
+ * @param device where several may work, whoever of them is signed in; null: it comes from none
  */
 export async function takeIn(
   db: Database,
   actor: Actor,
   text: string,
   now: Date,
-  others: ReadonlyMap<string, Actor> = NOBODY,
+  device: string | null = null,
 ): Promise<TakenIn> {
   const bad = (path: string): TakenIn => ({ status: 400, answer: { code: 'malformed', path } });
   let sent: unknown;
@@ -34,50 +49,45 @@ export async function takeIn(
   } catch {
     return bad('');
   }
-  const list = sent !== null && typeof sent === 'object' && 'events' in sent ? sent.events : undefined;
+  const list = fieldOf(sent, 'events');
   if (!Array.isArray(list) || list.length === 0 || list.length > MAX_ENTRIES) return bad('events');
   const outcomes = new Map<number, EntryOutcome>();
-  /** By author and job: each entry is taken as its author's, with that person's rights. */
-  const byJob = new Map<string, { author: Actor; job: string; entries: { place: number; sent: Sent }[] }>();
-  const unread: {
-    place: number;
-    id: string;
-    raw: string;
-    by: Actor;
-    faults: Parameters<typeof hold>[2]['faults'];
-  }[] = [];
-  list.forEach((sent: unknown, place) => {
-    // A program that names no author writes as who it signed in as.
-    const raw = signed(sent, actor.userId);
-    const text = JSON.stringify(raw) ?? 'null';
-    const id = idOf(raw);
-    const author = raw !== null && typeof raw === 'object' && 'user' in raw ? raw.user : undefined;
-    // An entry arrives under the name it was written in: it waits on the device for its author.
-    const by = author === actor.userId || typeof author !== 'string' ? actor : others.get(author);
-    if (!by) return outcomes.set(place, { id, outcome: 'not-taken', code: 'other-author' });
-    const parsed = parseEntry(raw);
-    if (parsed.kind === 'faults') return unread.push({ place, id, raw: text, by, faults: parsed.faults });
-    const { job } = parsed.event;
-    const key = `${by.userId} ${job}`;
-    const lot = byJob.get(key) ?? { author: by, job, entries: [] };
-    lot.entries.push({ place, sent: { event: raw as AnyEvent, raw: text } });
-    return byJob.set(key, lot);
-  });
+  const placed = await withAuthors(db, actor, list as readonly unknown[], sent, now, device, outcomes);
+  /** By author, rights and job: each entry is taken as its author's. */
+  const lots = new Map<string, { by: Actor; job: string; entries: { place: number; sent: Sent }[] }>();
+  const unread: (ToHold & { readonly at: Placed })[] = [];
+  for (const at of placed) {
+    const parsed = parseEntry(at.raw);
+    if (parsed.kind === 'faults') unread.push({ at, raw: at.text, why: 'malformed', faults: parsed.faults });
+    else if (at.gone) unread.push({ at, raw: at.text, why: 'author-gone', faults: [] });
+    else {
+      const { job } = parsed.event;
+      const key = [at.by.userId, at.by.proven, at.by.chosenUnder?.userId ?? '', job].join(' ');
+      const lot = lots.get(key) ?? { by: at.by, job, entries: [] };
+      lot.entries.push({ place: at.place, sent: { event: at.raw as AnyEvent, raw: at.text } });
+      lots.set(key, lot);
+    }
+  }
   if (unread.length > 0)
     await db.transaction(async (tx) => {
-      for (const { place, id, raw, by, faults } of unread)
+      for (const { at, ...what } of unread)
         outcomes.set(
-          place,
-          (await hold(tx, by, { raw, why: 'malformed', faults }))
-            ? { id, outcome: 'held', code: 'malformed', faults }
-            : { id, outcome: 'not-taken', code: 'held-full' },
+          at.place,
+          (await hold(tx, at.by, what))
+            ? {
+                id: at.id,
+                outcome: 'held',
+                code: what.why,
+                ...(what.faults.length > 0 ? { faults: what.faults } : {}),
+              }
+            : { id: at.id, outcome: 'not-taken', code: 'held-full' },
         );
     });
-  for (const { author, job, entries } of byJob.values()) {
+  for (const { by, job, entries } of lots.values()) {
     const answers = await retrying(db, (tx) =>
       appendIn(
         tx,
-        author,
+        by,
         job,
         entries.map((e) => e.sent),
         now,
@@ -96,12 +106,68 @@ export async function takeIn(
   };
 }
 
-const NOBODY: ReadonlyMap<string, Actor> = new Map();
+/** Each entry with as whom it is taken; one of somebody who may not write from here waits on its device, said in `outcomes`. */
+async function withAuthors(
+  db: Database,
+  actor: Actor,
+  list: readonly unknown[],
+  sent: unknown,
+  now: Date,
+  device: string | null,
+  outcomes: Map<number, EntryOutcome>,
+): Promise<readonly Placed[]> {
+  const under = fieldOf(sent, 'under');
+  const unproven = fieldOf(sent, 'unproven');
+  const old = new Set<unknown>(Array.isArray(unproven) ? (unproven as readonly unknown[]) : []);
+  let people: Promise<PeopleHere> | null = null;
+  const placed: Placed[] = [];
+  for (const [place, given] of list.entries()) {
+    // A program that names no author writes as who it signed in as.
+    const raw = signed(given, actor.userId);
+    const text = JSON.stringify(raw) ?? 'null';
+    const id = idOf(raw);
+    const named = fieldOf(raw, 'user');
+    const writer = fieldOf(under, id);
+    const own = named === actor.userId || typeof named !== 'string';
+    if (own && (typeof writer !== 'string' || writer === actor.userId)) {
+      placed.push({
+        place,
+        id,
+        raw,
+        text,
+        by: old.has(id) ? { ...actor, proven: false } : actor,
+        gone: false,
+      });
+      continue;
+    }
+    people ??= peopleHere(db, actor, device, now);
+    const { here, members } = await people;
+    // An entry arrives under the name that it was written in: it waits on the device for its author.
+    const author = own ? actor : (here.get(named) ?? members.get(named));
+    const gone = author !== undefined && !own && members.get(named)?.ended === true;
+    if (!author || (!own && !gone && !here.has(named))) {
+      outcomes.set(place, { id, outcome: 'not-taken', code: 'other-author' });
+      continue;
+    }
+    const wrote = typeof writer === 'string' ? (members.get(writer)?.role ?? 'counter') : actor.role;
+    const bound = lesserRole(wrote, own ? wrote : actor.role);
+    const who = typeof writer === 'string' ? writer : actor.userId;
+    placed.push({ place, id, raw, text, by: inNameOf(author, { userId: who, role: bound }), gone });
+  }
+  return placed;
+}
+
+const fieldOf = (of: unknown, name: string): unknown =>
+  of !== null && typeof of === 'object' && Object.hasOwn(of, name)
+    ? (of as Readonly<Record<string, unknown>>)[name]
+    : undefined;
 
 const signed = (sent: unknown, user: string): unknown =>
   sent !== null && typeof sent === 'object' && !Array.isArray(sent) && !('user' in sent)
     ? { ...sent, user }
     : sent;
 
-const idOf = (raw: unknown): string =>
-  raw !== null && typeof raw === 'object' && 'id' in raw && typeof raw.id === 'string' ? raw.id : '';
+const idOf = (raw: unknown): string => {
+  const id = fieldOf(raw, 'id');
+  return typeof id === 'string' ? id : '';
+};

@@ -45,6 +45,7 @@ export async function takenAlong(
   const startsAt = new Map([...bookings].reverse().map((b) => [b.job, b.startsAt]));
   return {
     me: devicePerson(actor),
+    lead: actor.proof ? { mark: actor.proof.mark, endsMs: actor.proof.endsMs } : null,
     people: [...people.values()].map(devicePerson),
     now: now.toISOString(),
     jobs: rows.map((r) => ({

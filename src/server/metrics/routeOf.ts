@@ -27,6 +27,7 @@ const API = new Set([
   'bookings',
   'bundle',
   'calendar',
+  'confirm',
   'device',
   'events',
   'figures',

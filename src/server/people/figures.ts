@@ -9,7 +9,7 @@ import {
   MAX_FUSE_A,
   WIRE_SIZES,
 } from '@/core/electric/formulas';
-import { type Actor, may } from '../access';
+import { type Actor, mayNow } from '../access';
 import { audit, type Change } from '../audit';
 import type { Database, Transaction } from '../db/connection';
 import { shop } from '../db/schema';
@@ -37,7 +37,7 @@ export async function saveFigures(
   actor: Actor,
   input: Figures,
 ): Promise<{ readonly kind: 'saved' } | { readonly code: 'lead-only' }> {
-  if (!may(actor.role, 'manage-shop')) return { code: 'lead-only' };
+  if (!mayNow(actor, 'manage-shop')) return { code: 'lead-only' };
   return db.transaction(async (tx) => {
     await tx.select({ id: shop.id }).from(shop).where(eq(shop.id, actor.shopId)).for('update');
     const before = await shopFigures(tx, actor.shopId);

@@ -1,7 +1,7 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import * as yup from 'yup';
-import { type Actor, may } from '../access';
+import { type Actor, mayNow } from '../access';
 import { audit } from '../audit';
 import type { Database } from '../db/connection';
 import { KEY_OPENS, shop, shopKey, user } from '../db/schema';
@@ -75,7 +75,7 @@ export async function changeKeys(
   input: KeysInput,
   now: Date,
 ): Promise<KeysOutcome> {
-  if (!may(actor.role, 'manage-shop')) return { code: 'lead-only' };
+  if (!mayNow(actor, 'manage-shop')) return { code: 'lead-only' };
   const { shopId, userId } = actor;
   return db.transaction(async (tx): Promise<KeysOutcome> => {
     await tx.select({ id: shop.id }).from(shop).where(eq(shop.id, shopId)).for('update');

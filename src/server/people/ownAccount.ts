@@ -5,9 +5,9 @@ import type { Actor } from '../access';
 import { audit } from '../audit';
 import { newPassword } from '../auth/newPassword';
 import { passwordHash, setPassword } from '../auth/passwords';
-import { clearFailures, takeTry } from '../auth/signInLimit';
+import { clearGuesses, takeGuess } from '../auth/signInLimit';
 import type { Database } from '../db/connection';
-import { member, session, user } from '../db/schema';
+import { member, session } from '../db/schema';
 
 const password = yup.string().strict().max(200, 'too-long').required('missing');
 
@@ -27,9 +27,6 @@ export type OwnInput =
 export type OwnOutcome =
   { readonly kind: 'done' } | { readonly code: 'old-password-wrong' | 'same-password' | 'sign-in-blocked' };
 
-/** Guesses of the old password are counted apart from those at the sign-in. */
-const OWN_SCREEN = { address: 'own-sign-in' };
-
 /** Changes one's own password or ends one's own sessions, this one too. Guesses of the old password are counted. */
 export async function changeOwn(db: Database, actor: Actor, input: OwnInput): Promise<OwnOutcome> {
   const line = (tx: Parameters<typeof audit>[0], did: string) =>
@@ -41,14 +38,12 @@ export async function changeOwn(db: Database, actor: Actor, input: OwnInput): Pr
     });
     return { kind: 'done' };
   }
-  const [row] = await db.select({ username: user.username }).from(user).where(eq(user.id, actor.userId));
-  const username = row?.username ?? '';
-  if (!(await takeTry(db, username, OWN_SCREEN))) return { code: 'sign-in-blocked' };
+  if (!(await takeGuess(db, actor.userId))) return { code: 'sign-in-blocked' };
   const hash = await passwordHash(db, actor.userId);
   if (!hash || !(await verifyPassword({ hash, password: input.old }))) {
     return { code: 'old-password-wrong' };
   }
-  await clearFailures(db, username);
+  await clearGuesses(db, actor.userId);
   if (input.old === input.new) return { code: 'same-password' };
   await db.transaction(async (tx) => {
     await setPassword(tx, actor.userId, input.new);

@@ -1,9 +1,9 @@
 import { and, asc, eq, isNull, ne, sql } from 'drizzle-orm';
 import * as yup from 'yup';
-import { type Actor, may, type Role, ROLES } from '../access';
+import { type Actor, mayNow, type Role, ROLES } from '../access';
 import { audit, type Change } from '../audit';
 import { makeSignIn, setPassword, temporaryPassword, usernameOf } from '../auth/passwords';
-import { blockedAmong, clearFailures } from '../auth/signInLimit';
+import { blockedAmong, clearFailures, clearGuesses } from '../auth/signInLimit';
 import type { Database, Transaction } from '../db/connection';
 import { member, session, shop, user } from '../db/schema';
 import { personFields } from '../firstDay/shopForm';
@@ -81,7 +81,7 @@ export async function changePeople(
   input: PeopleInput,
   now: Date,
 ): Promise<PeopleOutcome> {
-  if (!may(actor.role, 'manage-shop')) return { code: 'lead-only' };
+  if (!mayNow(actor, 'manage-shop')) return { code: 'lead-only' };
   return db.transaction(async (tx): Promise<PeopleOutcome> => {
     // One change of a shop's people at a time: two leads who end each other leave one.
     await tx.select({ id: shop.id }).from(shop).where(eq(shop.id, actor.shopId)).for('update');
@@ -149,6 +149,7 @@ async function change(
       return {};
     case 'unlock':
       await clearFailures(tx, before.username ?? '');
+      await clearGuesses(tx, input.person);
       await line('sign-in-unlocked');
       return {};
     case 'password': {

@@ -1,6 +1,6 @@
 import { and, asc, eq } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
-import { type Actor, may } from '../access';
+import { type Actor, mayNow } from '../access';
 import { audit, type Change } from '../audit';
 import type { Database, Transaction } from '../db/connection';
 import { bay, booking, shop } from '../db/schema';
@@ -47,7 +47,7 @@ export type SettingsOutcome = { readonly kind: 'saved' } | { readonly code: 'lea
 
 /** Saves a shop's settings, and writes down what was changed from what to what. A bay with bookings stays. */
 export async function saveSettings(db: Database, actor: Actor, input: ShopInput): Promise<SettingsOutcome> {
-  if (!may(actor.role, 'manage-shop')) return { code: 'lead-only' };
+  if (!mayNow(actor, 'manage-shop')) return { code: 'lead-only' };
   return db.transaction(async (tx): Promise<SettingsOutcome> => {
     await tx.select({ id: shop.id }).from(shop).where(eq(shop.id, actor.shopId)).for('update');
     const before = await settingsOf(tx, actor.shopId);

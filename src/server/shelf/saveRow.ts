@@ -8,7 +8,7 @@ import {
   SHELF_LISTS,
 } from '@/core/catalogue';
 import { mergeShelf, rowFaults } from '@/formats/shelf';
-import { type Actor, may } from '../access';
+import { type Actor, mayNow } from '../access';
 import { audit } from '../audit';
 import type { Database } from '../db/connection';
 import { sameJson } from '../sameJson';
@@ -33,7 +33,7 @@ export async function saveRow(
   body: unknown,
   seenRev: number,
 ): Promise<SaveRowOutcome> {
-  if (!may(actor.role, 'import-shelf')) return { kind: 'refused', code: 'lead-only' };
+  if (!mayNow(actor, 'import-shelf')) return { kind: 'refused', code: 'lead-only' };
   const shaped = rowFaults(kind, body);
   if (shaped.length > 0) return { kind: 'faults', faults: shaped };
   const row = body as ShelfKinds[ShelfKind];

@@ -1,5 +1,5 @@
 import { database } from '@/server/db/connection';
-import { actorsOn, deviceOf } from '@/server/devices/devices';
+import { deviceOf } from '@/server/devices/devices';
 import { answerActor } from '@/server/http';
 import { takeIn } from '@/server/jobs/takeIn';
 import { metrics } from '@/server/metrics/metrics';
@@ -9,8 +9,7 @@ export const POST = (request: Request) =>
   answerActor(request, 'small', async (actor, body) => {
     const now = new Date();
     const deviceId = await deviceOf(database(), actor.shopId, request.headers.get('cookie'));
-    const others = deviceId ? await actorsOn(database(), actor, deviceId, now) : undefined;
-    const { status, answer } = await takeIn(database(), actor, body, now, others);
+    const { status, answer } = await takeIn(database(), actor, body, now, deviceId);
     if ('outcomes' in answer) for (const { outcome } of answer.outcomes) metrics().entries.inc({ outcome });
     return Response.json(answer, { status });
   });

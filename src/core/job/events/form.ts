@@ -18,6 +18,13 @@ export const text = (max: number) =>
   yup.string().strict().typeError('wrong-type').defined('missing').max(max, 'too-long');
 /** An id, or another short text that must be there. */
 export const id = (max = ID_MAX) => text(max).required('missing');
+/** An id that may be left out. */
+export const maybeId = (max = ID_MAX) => text(max).optional();
+/** A SHA-256 as hex, or nothing. */
+export const maybeDigest = () =>
+  text(64)
+    .matches(/^[0-9a-f]{64}$/, 'malformed')
+    .optional();
 /** What a person wrote: not empty, without blanks at its ends. */
 export const words = () => text(WORDS_MAX).trim('not-trimmed').required('missing');
 /** What a person may write besides. */

@@ -146,7 +146,7 @@ export { BOX_CHECKS, type BoxCheck } from './boxChecked';
 export { type Calculator } from './figureNoted';
 export { AFTER_MAX } from './form';
 export { ITEM_ORIGINS, isPersonsItem, type RaisedOrigin } from './itemRaised';
-export type { EventKind, JobFrame, JobShape, Stored } from './kind';
+export type { EventKind, JobFrame, JobShape, Stored, Surety } from './kind';
 export type { RowRef } from './lampChosen';
 export { HELD_BEHIND, type HeldBehind, type PartMove } from './partMoved';
 export { LOOKED, type Looked, PLUG_CHECKS, type PlugCheck } from './plugRecorded';

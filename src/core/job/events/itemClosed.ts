@@ -1,5 +1,5 @@
 import { itemAsCompared } from '../../kernel/ids';
-import { id, oneOf, shape, words } from './form';
+import { id, oneOf, shape, words, yesNo } from './form';
 import { eventKind } from './kind';
 
 /**
@@ -8,9 +8,15 @@ import { eventKind } from './kind';
  */
 export const itemClosed = eventKind({
   type: 'item-closed',
-  form: shape({ item: id(1000), how: oneOf(['done', 'handed-over']), words: words() }),
+  form: shape({
+    item: id(1000),
+    how: oneOf(['done', 'handed-over']),
+    words: words(),
+    /** It closes by a lead's right alone: where that is not proven it waits for one instead of closing nothing. */
+    asLead: yesNo().optional(),
+  }),
   lifts: [(body) => body],
-  needs: (b) => (b.how === 'handed-over' ? 'close-any-item' : 'close-own-item'),
+  needs: (b) => (b.how === 'handed-over' || b.asLead ? 'close-any-item' : 'close-own-item'),
   asked: (b, shape) => (shape.items.has(itemAsCompared(b.item)) ? null : 'no-such-item'),
   reduce: (log) => {
     const closings = new Map<string, (typeof log.standing)[number][]>();

@@ -38,6 +38,20 @@ export interface Stored<B = unknown, T extends string = string> extends Entry<B,
   readonly receivedAt: string;
   /** What its author was when it was taken in; null: taken in before that was kept, and judged then. */
   readonly role: Role | null;
+  /** How sure its author's name is; absent: its author was signed in, or it was taken in before that was kept. */
+  readonly sure?: Surety;
+}
+
+/**
+ * How an entry came under its author's name where that is not who was signed in. `device`: chosen at a device that
+ * several work on. `let-in`: it was held, and somebody let this very content in, by a password or from the desk.
+ */
+export interface Surety {
+  readonly by: 'device' | 'let-in';
+  /** Who was signed in. */
+  readonly signedIn: string;
+  /** Who let it in. */
+  readonly letInBy?: string;
 }
 
 /**

@@ -70,9 +70,11 @@ export const rateLimit = pgTable('rate_limit', {
   lastRequest: bigint('last_request', { mode: 'number' }).notNull(),
 });
 
-/** Failed sign-ins per user name in the running window: holds whatever address they come from. */
+/** Failed sign-ins in the running window: of a user name, of a name at a place, of somebody who guesses while signed in. */
 export const signInFailure = pgTable('sign_in_failure', {
   username: text('username').primaryKey(),
   windowStart: when('window_start').notNull(),
   count: integer('count').notNull(),
+  /** Past the free tries: when the latest that was let in has its turn. */
+  turnAt: when('turn_at'),
 });

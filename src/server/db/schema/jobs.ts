@@ -96,6 +96,10 @@ export const jobEvent = pgTable(
     receivedAt: when('received_at').notNull().defaultNow(),
     /** What its author was when it was taken in; null: of before that was kept. */
     role: text('role').$type<Role>(),
+    /** Who was signed in where it came; null: of before that was kept. */
+    signedIn: text('signed_in'),
+    /** Who let it in after it was held; null: nobody had to. */
+    letInBy: text('let_in_by'),
   },
   (t) => [
     primaryKey({ columns: [t.shopId, t.id] }),
@@ -134,6 +138,10 @@ export const heldEntry = pgTable(
     userId: text('user_id')
       .notNull()
       .references(() => user.id),
+    /** Who was signed in where it came; null: of before that was kept. */
+    signedIn: text('signed_in'),
+    /** What its author counted as then; null: of before that was kept, and ordinary rights. */
+    role: text('role').$type<Role>(),
     why: text('why').notNull(),
     faults: jsonb('faults').$type<readonly EntryFault[]>().notNull(),
     heldAt: when('held_at').notNull().defaultNow(),

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { may } from '@/server/access';
+import { whyNotNow } from '@/server/access';
 import { database } from '@/server/db/connection';
 import { deviceOf, endGrant } from '@/server/devices/devices';
 import { answerForm } from '@/server/http';
@@ -9,7 +9,8 @@ const form = yup.object({ user: yup.string().required('field-missing').max(120, 
 /** Ends somebody's work on this device: one's own, or a lead anybody's. */
 export const POST = (request: Request) =>
   answerForm(request, form, async (actor, { user }) => {
-    if (user !== actor.userId && !may(actor.role, 'manage-shop')) return { code: 'lead-only' };
+    const barred = user === actor.userId ? null : whyNotNow(actor, 'manage-shop');
+    if (barred !== null) return { code: barred };
     const db = database();
     const id = await deviceOf(db, actor.shopId, request.headers.get('cookie'));
     if (!id) return { code: 'no-device' };
