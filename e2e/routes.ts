@@ -54,8 +54,7 @@ export const ROUTES: readonly Route[] = [
     path: () => '/api/confirm',
     reach: 'shop',
     body: () => ({
-      ...REQUEST,
-      id: '01900000-0000-7000-8000-0000000000c1',
+      device: 'd',
       password: 'not this one',
       digests: [],
     }),

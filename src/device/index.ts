@@ -1,4 +1,4 @@
-export { browserPort } from './outbox/browser';
+export { askToStay, browserPort } from './outbox/browser';
 export {
   type Me,
   openOutbox,

@@ -10,7 +10,8 @@ export function TopBar({ shop, person, role }: { shop: string; person: string; r
   const { t, tCode, locale } = useWords();
   const router = useRouter();
   const signOut = async () => {
-    await postJson('/api/auth/sign-out', {});
+    // It goes on when the page is left at once: nobody stays signed in who has signed out.
+    await postJson('/api/auth/sign-out', {}, { stays: true });
     // What was taken along goes with the person; what waits to be sent stays.
     window.dispatchEvent(new Event('yonder-sign-out'));
     router.replace('/sign-in');

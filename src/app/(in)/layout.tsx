@@ -13,6 +13,7 @@ export default async function Layout({ children }: { children: ReactNode }) {
       user={actor.userId}
       name={actor.name}
       shop={actor.shopId}
+      lead={actor.proof ? { mark: actor.proof.mark, endsMs: actor.proof.endsMs } : null}
       serverNow={new Date().toISOString()}
     >
       <TopBar shop={actor.shopName} person={actor.name} role={actor.role} />

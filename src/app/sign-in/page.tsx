@@ -9,7 +9,7 @@ export const metadata = { title: 'Sign in' };
 export default async function Page() {
   if (await currentActor()) redirect('/');
   return (
-    <OutboxProvider user={null} name="" shop="" serverNow={new Date().toISOString()}>
+    <OutboxProvider user={null} name="" shop="" lead={null} serverNow={new Date().toISOString()}>
       <SignIn waiting={<WaitingAuthors />} />
     </OutboxProvider>
   );

@@ -40,6 +40,7 @@ function server() {
     photos: new Map<string, number>(),
     pieces: Infinity,
     photoStatus: 200,
+    stuck: '',
     held: [] as HeldEntry[],
   };
   const asked: string[] = [];
@@ -53,10 +54,14 @@ function server() {
     }
     if (url.startsWith('/api/photos')) {
       if (state.photoStatus !== 200)
-        return Response.json({ code: 'no-picture' }, { status: state.photoStatus });
+        return Response.json(
+          { code: state.photoStatus === 422 ? 'no-picture' : 'busy' },
+          { status: state.photoStatus },
+        );
       const given = new URL(url, 'http://x').searchParams;
       const id = given.get('id') ?? '';
       const [have, of] = [state.photos.get(id) ?? 0, Number(given.get('of'))];
+      if (state.stuck === id) return Response.json({ have: 3 * PIECE, whole: false });
       if (init?.method !== 'POST') return Response.json({ have, whole: false });
       if (state.pieces <= 0) throw new TypeError('cut');
       state.pieces -= 1;
@@ -104,6 +109,7 @@ const open = async (): Promise<Bay> => {
     fetch: s.fetch,
     now: () => NOW,
     waiting: () => waiting,
+    stay: () => Promise.resolve(true),
   });
 };
 const ids = (b: Bay) => b.state().jobs.map((j) => j.id);
@@ -201,6 +207,7 @@ describe('what a device takes along', () => {
       fetch: s.fetch,
       now: () => NOW,
       waiting: () => waiting,
+      stay: () => Promise.resolve(true),
     });
     s.state.jobs = [listed('a', 8), listed('b', 3)];
     s.state.packs.set('a', pack('a', 7, 8));
@@ -315,6 +322,52 @@ describe('pictures', () => {
     await bay.refresh();
     // It was refused for what it is: it is not pushed at every turn.
     expect(s.asked.filter((u) => u.startsWith('/api/photos'))).toEqual([]);
+  });
+
+  it('one that comes to no end there keeps no other back, and is tried again', async () => {
+    const bay = await open();
+    await bay.refresh();
+    s.state.down = true;
+    await bay.keepPhoto('stuck', bytes(3 * PIECE));
+    await bay.keepPhoto('good', bytes(2));
+    s.state.down = false;
+    s.state.stuck = 'stuck';
+    await bay.refresh();
+    expect([bay.state().photos, s.state.photos.get('good')]).toEqual([1, 2]);
+    expect(bay.state().photosRefused).toEqual([]);
+    s.state.stuck = '';
+    // It is all there, and was never taken: the last piece once more makes it whole.
+    s.state.photos.set('stuck', 2 * PIECE);
+    await bay.refresh();
+    expect(bay.state().photos).toBe(0);
+  });
+
+  it('one that was refused is said with its reason, and sent again when somebody asks for it', async () => {
+    const bay = await open();
+    await bay.refresh();
+    s.state.down = true;
+    await bay.keepPhoto('bad', bytes(1));
+    s.state.down = false;
+    s.state.photoStatus = 422;
+    await bay.refresh();
+    expect(bay.state().photosRefused).toMatchObject([{ id: 'bad', code: 'no-picture' }]);
+    s.state.photoStatus = 200;
+    await bay.sendPhotos();
+    expect([bay.state().photos, bay.state().photosRefused]).toEqual([0, []]);
+  });
+
+  it('a busy server is no verdict on a picture', async () => {
+    const bay = await open();
+    await bay.refresh();
+    s.state.down = true;
+    await bay.keepPhoto('p', bytes(1));
+    s.state.down = false;
+    s.state.photoStatus = 503;
+    await bay.refresh();
+    expect([bay.state().photos, bay.state().photosRefused]).toEqual([1, []]);
+    s.state.photoStatus = 200;
+    await bay.refresh();
+    expect(bay.state().photos).toBe(0);
   });
 
   it('signing out forgets jobs and person; a picture that waits stays and is sent later', async () => {

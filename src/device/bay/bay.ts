@@ -1,5 +1,5 @@
-import type { DevicePerson, HeldEntry, JobPack, TakenList } from '@/core/job';
-import { type BayStore, isWaiting, type PackHere } from './bayStore';
+import type { DevicePerson, HeldEntry, JobPack, LeadMark, TakenList } from '@/core/job';
+import { type BayStore, isWaiting, type PackHere, type PhotoHere } from './bayStore';
 import { openPhotos } from './photosHere';
 import { isPin, keptPin, pinFits } from './pin';
 
@@ -8,6 +8,10 @@ export interface BayState {
   readonly kind: 'opening' | 'ready';
   /** Who is at the vehicle; null: nobody has used this device for a shop yet. */
   readonly me: DevicePerson | null;
+  /** Who is signed in here, as it was heard last; null: it never was. */
+  readonly signedIn: DevicePerson | null;
+  /** Their password was given here a short while ago, and they are a lead. */
+  readonly lead: LeadMark | null;
   /** Everybody whose entries are taken from this device. */
   readonly people: readonly DevicePerson[];
   /** Of them who has a PIN here. */
@@ -24,6 +28,10 @@ export interface BayState {
   readonly full: boolean;
   /** Pictures that wait to be sent. */
   readonly photos: number;
+  /** Of them those that the server would not have, each with the code of why. */
+  readonly photosRefused: readonly { readonly id: string; readonly takenAt: string; readonly code: string }[];
+  /** The browser has promised to keep what is here; false: it may clear it when room gets short. null: not asked yet. */
+  readonly lasting: boolean | null;
   /** Entries that the server holds back of who works here, as it was heard last. */
   readonly held: readonly HeldEntry[];
 }
@@ -47,6 +55,8 @@ export interface Bay {
   readonly keep: (pack: JobPack) => Promise<void>;
   /** Keeps a picture on the disk of this device and sends it when it can be. @returns false: there is no room for it */
   readonly keepPhoto: (id: string, bytes: ArrayBuffer) => Promise<boolean>;
+  /** Sends what waits of the pictures, also what was refused before. */
+  readonly sendPhotos: () => Promise<void>;
   /** A picture as it is on this device, whether it is sent or not; null: it is not here. */
   readonly photo: (id: string) => Promise<Blob | null>;
   readonly close: () => void;
@@ -59,6 +69,8 @@ export interface BayPort {
   readonly now: () => string;
   /** Jobs of which entries wait to be sent: they stay here, whatever the list says. */
   readonly waiting: () => ReadonlySet<string>;
+  /** Asks the browser to keep what is here. @returns whether it will; null: it does not say */
+  readonly stay: () => Promise<boolean | null>;
 }
 
 const SILENT_MS = 15_000;
@@ -73,6 +85,8 @@ export async function openBay(port: BayPort): Promise<Bay> {
   let state: BayState = {
     kind: 'ready',
     me,
+    signedIn: await store.signedIn(),
+    lead: null,
     people: me ? await store.people() : [],
     pins: new Set(Object.keys(await store.pins())),
     jobs: me ? inOrder(await store.packs(me.shop)) : [],
@@ -81,7 +95,8 @@ export async function openBay(port: BayPort): Promise<Bay> {
     asking: false,
     heardAt: null,
     full: false,
-    photos: me ? (await store.photos(me.shop)).filter(isWaiting).length : 0,
+    ...waitingOf(me ? await store.photos(me.shop) : []),
+    lasting: null,
     held: me ? await store.held() : [],
   };
   const set = (part: Partial<BayState>) => {
@@ -109,6 +124,7 @@ export async function openBay(port: BayPort): Promise<Bay> {
 
   const take = async (list: TakenList) => {
     await people(list);
+    set({ lead: list.lead ?? null });
     const here = new Map((await store.packs(list.me.shop)).map((p) => [p.id, p]));
     const listed = new Set(list.jobs.map((j) => j.id));
     const waits = port.waiting();
@@ -158,7 +174,8 @@ export async function openBay(port: BayPort): Promise<Bay> {
     const who = all.find((p) => p.user === state.me?.user && p.shop === state.me.shop) ?? list.me;
     await store.setPeople(all);
     await store.setMe(who);
-    set({ me: who, people: all });
+    await store.setSignedIn(list.me);
+    set({ me: who, people: all, signedIn: list.me });
   };
   const claim = async (me: DevicePerson) => {
     if (claimed) return;
@@ -174,11 +191,15 @@ export async function openBay(port: BayPort): Promise<Bay> {
   };
 
   const photosHere = openPhotos(store, port.fetch, port.now);
-  const countPhotos = async (shop: string) =>
-    set({ photos: (await store.photos(shop)).filter(isWaiting).length });
-  const sendPhotos = async () => {
-    if (state.me) await photosHere.send(state.me.shop, countPhotos);
-  };
+  const countPhotos = async (shop: string) => set(waitingOf(await store.photos(shop)));
+  let sending: Promise<void> = Promise.resolve();
+  // One after another: what is kept while others are sent goes in the next turn.
+  const sendPhotos = (again = false) =>
+    (sending = sending.then(async () => {
+      if (state.me) await photosHere.send(state.me.shop, again, countPhotos);
+    }));
+
+  void port.stay().then((lasting) => set({ lasting }));
 
   let asking: Promise<void> | null = null;
   const refresh: Bay['refresh'] = () =>
@@ -258,6 +279,7 @@ export async function openBay(port: BayPort): Promise<Bay> {
       void sendPhotos();
       return true;
     },
+    sendPhotos: () => sendPhotos(true),
     photo: photosHere.picture,
     close: () => {
       listeners.clear();
@@ -265,6 +287,16 @@ export async function openBay(port: BayPort): Promise<Bay> {
     },
   };
 }
+
+const waitingOf = (photos: readonly PhotoHere[]): Pick<BayState, 'photos' | 'photosRefused'> => {
+  const waiting = photos.filter(isWaiting);
+  return {
+    photos: waiting.length,
+    photosRefused: waiting.flatMap(({ id, takenAt, notTaken }) =>
+      notTaken === null ? [] : [{ id, takenAt, code: notTaken }],
+    ),
+  };
+};
 
 /** Booked ones first, in their time; then the newest. */
 const inOrder = (jobs: readonly PackHere[]): readonly PackHere[] =>

@@ -37,6 +37,9 @@ interface Stores extends DBSchema {
 export interface BayStore {
   readonly me: () => Promise<DevicePerson | null>;
   readonly setMe: (me: DevicePerson) => Promise<void>;
+  /** Who is signed in here, as it was heard last. */
+  readonly signedIn: () => Promise<DevicePerson | null>;
+  readonly setSignedIn: (person: DevicePerson) => Promise<void>;
   /** PINs of people at this device, by user id. */
   readonly pins: () => Promise<Readonly<Record<string, PinKept>>>;
   readonly setPin: (user: string, pin: PinKept | null) => Promise<void>;
@@ -76,6 +79,10 @@ export async function openBayStore(name = NAME): Promise<BayStore> {
     me: async () => ((await db.get('notes', 'me'))?.value as DevicePerson | undefined) ?? null,
     setMe: async (me) => {
       await db.put('notes', { key: 'me', value: me });
+    },
+    signedIn: async () => ((await db.get('notes', 'signed-in'))?.value as DevicePerson | undefined) ?? null,
+    setSignedIn: async (person) => {
+      await db.put('notes', { key: 'signed-in', value: person });
     },
     pins: async () => ((await db.get('notes', 'pins'))?.value as Readonly<Record<string, PinKept>>) ?? {},
     setPin: async (user, pin) => {

@@ -7,8 +7,8 @@ const TAKEN_ALONG = 40;
 
 /** The pictures of a device: those that wait, and those that are kept to be seen without a network. */
 export interface PhotosHere {
-  /** One after another, each under its hash: sent twice it is there once, and goes on where the line broke. */
-  readonly send: (shop: string, onEach: (shop: string) => Promise<void>) => Promise<void>;
+  /** One after another, each under its hash: sent twice it is there once, and goes on where the line broke. `again`: also what was refused. */
+  readonly send: (shop: string, again: boolean, onEach: (shop: string) => Promise<void>) => Promise<void>;
   /** Takes along what the jobs here show; what none of them names any more goes, unless it still waits. */
   readonly take: (shop: string, jobs: readonly PackHere[]) => Promise<void>;
   readonly picture: (id: string) => Promise<Blob | null>;
@@ -17,13 +17,17 @@ export interface PhotosHere {
 /** Opens the pictures of a device's store. */
 export function openPhotos(store: BayStore, fetch: typeof globalThis.fetch, now: () => string): PhotosHere {
   return {
-    send: async (shop, onEach) => {
+    send: async (shop, again, onEach) => {
       for (const p of (await store.photos(shop)).filter(isWaiting)) {
-        if (p.notTaken !== null) continue;
+        if (p.notTaken !== null && !again) continue;
         const sent = await sendInPieces(fetch, p.id, p.bytes);
-        if (sent === 'later') break;
+        if (sent === 'no-line') break;
+        // Whatever is the matter with this one keeps no other back; it is tried again the next time.
+        if (sent === 'later') continue;
         // It stays to be seen here; taking jobs along sweeps it out once no job here names it.
-        await store.putPhoto(sent === 'whole' ? { ...p, sent: true } : { ...p, notTaken: sent.code });
+        await store.putPhoto(
+          sent === 'whole' ? { ...p, sent: true, notTaken: null } : { ...p, notTaken: sent.code },
+        );
         await onEach(shop);
       }
     },

@@ -1,11 +1,18 @@
 /** *Setting*: bytes of one piece. A line that breaks loses one at the most. */
 export const PIECE = 192 * 1024;
 
-/** `later`: nobody answered, or not now; what has come stays there. */
-export type Sent = 'whole' | 'later' | { readonly code: string };
+/**
+ * `no-line`: nobody answered. `later`: not now, or nothing that is understood here; what has come stays there. A code: it was
+ * refused for what it is.
+ */
+export type Sent = 'whole' | 'later' | 'no-line' | { readonly code: string };
+
+/** Refusals that another try does not change: the picture itself is none, or its sender may not send one. */
+const FOR_GOOD: ReadonlySet<string> = new Set(['no-picture', 'too-large', 'not-allowed']);
 
 /**
- * Sends a picture in pieces and goes on where it broke: the server says how far it has come.
+ * Sends a picture in pieces and goes on where it broke: the server says how far it has come. One that is all there and not
+ * taken yet is nudged with its last piece once more.
  * @param id SHA-256 of the bytes
  */
 export async function sendInPieces(
@@ -15,11 +22,12 @@ export async function sendInPieces(
 ): Promise<Sent> {
   const asked = await answered(fetch, `/api/photos/pieces?id=${id}`);
   if (typeof asked === 'string' || 'code' in asked) return asked;
+  const of = bytes.byteLength;
   let { have, whole } = asked;
-  while (!whole && have < bytes.byteLength) {
+  if (!whole && have >= of) have = Math.max(0, of - PIECE);
+  while (!whole && have < of) {
     const piece = bytes.slice(have, have + PIECE);
-    const path = `/api/photos/pieces?id=${id}&at=${have}&of=${bytes.byteLength}`;
-    const answer = await answered(fetch, path, piece);
+    const answer = await answered(fetch, `/api/photos/pieces?id=${id}&at=${have}&of=${of}`, piece);
     if (typeof answer === 'string' || 'code' in answer) return answer;
     // A server that gets no further is asked again another time.
     if (!answer.whole && answer.have <= have) return 'later';
@@ -32,7 +40,7 @@ async function answered(
   fetch: typeof globalThis.fetch,
   path: string,
   piece?: ArrayBuffer,
-): Promise<{ readonly have: number; readonly whole: boolean } | 'later' | { readonly code: string }> {
+): Promise<{ readonly have: number; readonly whole: boolean } | Exclude<Sent, 'whole'>> {
   try {
     const answer = await fetch(
       path,
@@ -42,11 +50,15 @@ async function answered(
         body: piece,
       },
     );
-    if (answer.status >= 500 || answer.status === 401 || answer.status === 429) return 'later';
-    const said = (await answer.json().catch(() => ({}))) as { code?: string; have?: number; whole?: boolean };
-    if (answer.ok) return { have: said.have ?? 0, whole: said.whole ?? false };
-    return { code: said.code ?? `status-${answer.status}` };
+    const said = (await answer.json().catch(() => null)) as {
+      readonly code?: unknown;
+      readonly have?: unknown;
+      readonly whole?: unknown;
+    } | null;
+    if (answer.ok && typeof said?.have === 'number' && typeof said.whole === 'boolean')
+      return { have: said.have, whole: said.whole };
+    return typeof said?.code === 'string' && FOR_GOOD.has(said.code) ? { code: said.code } : 'later';
   } catch {
-    return 'later';
+    return 'no-line';
   }
 }

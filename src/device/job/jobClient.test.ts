@@ -78,7 +78,7 @@ function pack(more: Partial<JobPack> = {}): JobPack {
 
 /** An outbox that is set by hand. */
 function fakeOutbox() {
-  let state: OutboxState = { waiting: [], sending: false, silentSinceMs: null, signedOut: false };
+  let state: OutboxState = { waiting: [], sending: false, silentSinceMs: null, signedOut: false, lead: null };
   const listeners = new Set<() => void>();
   const answers = new Map<string, Answer>();
   const set = (entries: readonly AnyEvent[]) => {
@@ -114,7 +114,7 @@ beforeEach(async () => {
     asked.push(path);
     return path.includes('/pack') ? Response.json(whole) : Response.json(news);
   }) as typeof globalThis.fetch;
-  client = openJobClient(pack(), 'technician', fetch);
+  client = openJobClient(pack(), () => 'technician', fetch);
   box = fakeOutbox();
   client.follow(box.outbox);
   await client.sync();
@@ -164,7 +164,7 @@ describe('news', () => {
   it('that came between the reading of the page and its opening are asked for at once', async () => {
     const late = stored(note('sent by the page before'), 2);
     news = { ...news, events: [late], cursor: 2 };
-    const opened = openJobClient(pack(), 'technician', (() =>
+    const opened = openJobClient(pack(), () => 'technician', (() =>
       Promise.resolve(Response.json(news))) as typeof fetch);
     const shown = new Promise<void>((resolve) => opened.subscribe(resolve));
     opened.follow(fakeOutbox().outbox);
@@ -207,7 +207,11 @@ describe('news', () => {
   });
 
   it('that do not come change nothing', async () => {
-    const silent = openJobClient(pack(), 'lead', () => Promise.reject(new TypeError('no line')));
+    const silent = openJobClient(
+      pack(),
+      () => 'lead',
+      () => Promise.reject(new TypeError('no line')),
+    );
     await silent.sync();
     expect(silent.state().pack.number).toBe(1);
   });

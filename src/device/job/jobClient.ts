@@ -47,9 +47,13 @@ const unplaced = (entry: AnyEvent, role: Role): AnyStoredEvent =>
 /**
  * The one job client, of desk and bay: reads the job here from its pack and its entries, and again after every entry,
  * whether the server has answered for it or not.
- * @param role what the person at this device is in the shop
+ * @param role what the person at this device counts as in an entry that was written under this mark of a lead's password
  */
-export function openJobClient(first: JobPack, role: Role, fetch: typeof globalThis.fetch): JobClient {
+export function openJobClient(
+  first: JobPack,
+  role: (mark: string | undefined) => Role,
+  fetch: typeof globalThis.fetch,
+): JobClient {
   const listeners = new Set<() => void>();
   let pack = first;
   /** Written here and not in the pack yet, oldest first. */
@@ -122,8 +126,8 @@ export function openJobClient(first: JobPack, role: Role, fetch: typeof globalTh
       const { waiting } = outbox.state();
       if (waiting === seen) return;
       seen = waiting;
-      const mine = waiting.filter((w) => w.entry.job === pack.id).map((w) => w.entry);
-      const here = new Set(mine.map((e) => e.id));
+      const mine = waiting.filter((w) => w.entry.job === pack.id);
+      const here = new Set(mine.map((w) => w.id));
       const inPack = new Set(pack.events.map((e) => e.id));
       const gone = local.filter((e) => !here.has(e.id));
       // Held entries stand in nothing; the others are the server’s now, and shown until its next news has them.
@@ -131,7 +135,9 @@ export function openJobClient(first: JobPack, role: Role, fetch: typeof globalTh
       const before = new Map(local.map((e) => [e.id, e]));
       const next = [
         ...stays,
-        ...mine.filter((e) => !inPack.has(e.id)).map((e) => before.get(e.id) ?? unplaced(e, role)),
+        ...mine
+          .filter((w) => !inPack.has(w.id))
+          .map((w) => before.get(w.id) ?? unplaced(w.entry, role(w.mark))),
       ];
       const same = next.length === local.length && next.every((e, i) => e.id === local[i]?.id);
       local = next;

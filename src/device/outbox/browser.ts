@@ -8,6 +8,19 @@ let store: Promise<DeviceStore> | undefined;
 /** The store of this browser, opened once. */
 const browserStore = (): Promise<DeviceStore> => (store ??= openStore());
 
+/**
+ * Asks the browser to keep what this device has written, also when room gets short.
+ * @returns whether it will; null: it does not say
+ */
+export async function askToStay(): Promise<boolean | null> {
+  try {
+    const { storage } = navigator;
+    return (await storage.persisted()) || (await storage.persist());
+  } catch {
+    return null;
+  }
+}
+
 /** The outbox's world in a browser: one tab sends at a time, and all tabs hear what was answered. */
 export function browserPort(): OutboxPort {
   const wire = new BroadcastChannel(NAME);

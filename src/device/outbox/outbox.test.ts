@@ -3,7 +3,7 @@ import { IDBFactory } from 'fake-indexeddb';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { AnyEvent } from '@/core/job';
 import { type Me, openOutbox, type Outbox, type OutboxPort, type Saying } from './outbox';
-import type { Answer } from './post';
+import type { Answer, Besides } from './post';
 import { change, openStore } from './store';
 
 const TOMAS: Me = { user: 'tomas', name: 'Tomas', shop: 'north' };
@@ -14,6 +14,7 @@ const note = (words: string): Saying => ({ type: 'modification-noted', body: { w
 function server() {
   const kept = new Map<string, AnyEvent>();
   const calls: (readonly string[])[] = [];
+  const besides: Besides[] = [];
   const state: {
     /** Answers instead of the server: a status, or no answer at all. */
     fail: number | 'down' | null;
@@ -30,7 +31,8 @@ function server() {
     now: '2026-06-01T12:00:00.000Z',
   };
   const fetch = (async (_: string, init?: RequestInit) => {
-    const { events } = JSON.parse(String(init?.body)) as { events: AnyEvent[] };
+    const { events, ...more } = JSON.parse(String(init?.body)) as { events: AnyEvent[] } & Besides;
+    besides.push(more);
     calls.push(events.map((e) => e.id));
     if (state.fail === 'down') throw new TypeError('no line');
     if (typeof state.fail === 'number') return new Response('{}', { status: state.fail });
@@ -46,7 +48,7 @@ function server() {
     return Response.json({ outcomes, now: state.now });
   }) as typeof globalThis.fetch;
   const words = () => [...kept.values()].map((e) => (e.body as { words: string }).words);
-  return { fetch, kept, calls, state, words };
+  return { fetch, kept, calls, besides, state, words };
 }
 
 /** A device: a disk, tabs that hear each other, a clock that is set by hand. */
@@ -178,6 +180,96 @@ describe('an entry', () => {
     expect(s.calls).toHaveLength(1);
     await box.send(true);
     expect(s.calls).toHaveLength(2);
+  });
+});
+
+describe('an answer that this program does not understand', () => {
+  it.each([
+    ['an outcome it does not know', (e: AnyEvent) => [{ id: e.id, outcome: 'postponed' }]],
+    ['no outcome of the entry', () => []],
+    ['no list of outcomes', () => null],
+    ['outcomes that are none', () => [null, 7, 'kept', { id: 3, outcome: 'kept' }, { outcome: 'kept' }]],
+    ['one of another entry', () => [{ id: 'another', outcome: 'kept' }]],
+  ])('%s: the entry stays, it is said that nobody answered, and it is sent again', async (_, outcomes) => {
+    const strange = (async (_url: string, init?: RequestInit) => {
+      const { events } = JSON.parse(String(init?.body)) as { events: AnyEvent[] };
+      return Response.json({ outcomes: events[0] ? outcomes(events[0]) : [], now: s.state.now });
+    }) as typeof fetch;
+    const id = await write('a');
+    const tab = await d.tab(TOMAS, strange);
+    await tab.send();
+    expect(await d.onDisk()).toEqual([id]);
+    expect(tab.state().silentSinceMs).not.toBeNull();
+    expect(d.timers.length).toBeGreaterThan(0);
+    tab.close();
+    await box.send(true);
+    expect([s.words(), await d.onDisk()]).toEqual([['a'], []]);
+  });
+});
+
+describe('under whose sign-in, and by whose password', () => {
+  const LEAD = { mark: 'm1', endsMs: Date.parse('2026-06-01T12:05:00.000Z') };
+  const last = () => s.besides.at(-1);
+
+  it('each entry says who was signed in when it was written, also when somebody else sends it', async () => {
+    const chosen = await d.tab({ ...TOMAS, signedIn: 'jory' });
+    s.state.signedIn = null;
+    const id = await write('a', chosen);
+    chosen.close();
+    s.state.signedIn = 'tomas';
+    await box.send();
+    expect(last()).toEqual({ under: { [id]: 'jory' }, unproven: [id] });
+  });
+
+  it('only what was written under the password that was given last counts as written by it', async () => {
+    const planted = await write('before the password');
+    box.prove(LEAD);
+    const own = await write('after it');
+    await box.send();
+    expect(last()?.unproven).toEqual([planted]);
+    expect(last()?.under).toEqual({ [planted]: 'tomas', [own]: 'tomas' });
+    box.prove({ ...LEAD, mark: 'm2' });
+    s.state.fail = 'down';
+    const under2 = await write('b');
+    box.prove({ ...LEAD, mark: 'm3' });
+    s.state.fail = null;
+    await box.send();
+    expect(last()?.unproven).toEqual([under2]);
+  });
+
+  it('it ends by the server’s clock, and never counts for who was chosen under another’s sign-in', async () => {
+    box.prove(LEAD);
+    expect(box.isProven()).toBe(true);
+    d.clock.ms += 6 * 60_000;
+    expect(box.isProven()).toBe(false);
+    const late = await write('late');
+    await box.send();
+    expect(last()?.unproven).toEqual([late]);
+    const chosen = await d.tab({ ...TOMAS, signedIn: 'jory' });
+    d.clock.ms -= 6 * 60_000;
+    chosen.prove(LEAD);
+    expect(chosen.isProven()).toBe(false);
+  });
+
+  it('another tab that sends it knows the password as well', async () => {
+    const other = await d.tab(TOMAS);
+    box.prove(LEAD);
+    await write('a');
+    await other.send();
+    expect(last()?.unproven).toEqual([]);
+  });
+
+  it('what the program of before has written is taken as what it is', async () => {
+    const id = await write('old');
+    const store = await d.store;
+    const row = await store.getFromIndex('waiting', 'id', id);
+    if (!row) throw new Error('not on the disk');
+    const { under: _, mark: __, ...old } = row;
+    await store.put('waiting', old);
+    box.prove(LEAD);
+    await box.send();
+    expect(last()).toEqual({ under: {}, unproven: [id] });
+    expect(s.words()).toEqual(['old']);
   });
 });
 

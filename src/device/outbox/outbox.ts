@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid';
-import { type AnyEvent, type BodyOf, type EventType, hybridNow, kindOf } from '@/core/job';
+import { type AnyEvent, type BodyOf, type EventType, hybridNow, kindOf, type LeadMark } from '@/core/job';
 import { type Answer, post, type Posted } from './post';
 import { change, type DeviceStore, noteOf, type Notes, type Waiting } from './store';
 
@@ -26,6 +26,8 @@ export interface Me {
   readonly shop: string;
   /** Others whose entries are taken from this device as well, whoever of them is signed in. */
   readonly others?: readonly string[];
+  /** Who is signed in, where that is another; null: it is not known. Absent: who writes. */
+  readonly signedIn?: string | null;
 }
 
 /** What waits, and whether anybody answers. */
@@ -37,6 +39,8 @@ export interface OutboxState {
   readonly silentSinceMs: number | null;
   /** The server knows nobody at this device. */
   readonly signedOut: boolean;
+  /** A lead's password was given here a short while ago: what is written now counts as a lead's. */
+  readonly lead: LeadMark | null;
 }
 
 /** What a person says, before it is an entry. */
@@ -55,6 +59,10 @@ export interface Outbox {
     seenAt: string | null,
     sayings: readonly Saying[],
   ) => Promise<readonly AnyEvent[]>;
+  /** A lead gave their password, or did before this page; null: nobody has, or it is over. */
+  readonly prove: (lead: LeadMark | null) => void;
+  /** Whether what is written now counts as a lead's. */
+  readonly isProven: () => boolean;
   /** Sends what waits, as far as it is of who is signed in. `again`: also what the server would not take before. */
   readonly send: (again?: boolean) => Promise<void>;
   /** What the server said of an entry; null while it waits. */
@@ -78,7 +86,9 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
   const store = await port.store;
   const answers = new Map<string, Answer>();
   const listeners = new Set<() => void>();
-  let state: OutboxState = { waiting: [], sending: false, silentSinceMs: null, signedOut: false };
+  let state: OutboxState = { waiting: [], sending: false, silentSinceMs: null, signedOut: false, lead: null };
+  /** How far this device's clock is behind the server's, as it was read last. */
+  let clockOffMs = 0;
   let tries = 0;
   let writes = 0;
   let cancel: () => void = () => undefined;
@@ -123,6 +133,10 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
     return { id: uuidv7(), at, device, deviceSeq };
   };
 
+  const signedIn = me === null ? null : me.signedIn === undefined ? me.user : me.signedIn;
+  const isProven: Outbox['isProven'] = () =>
+    state.lead !== null && me?.user === signedIn && port.nowMs() + clockOffMs < state.lead.endsMs;
+
   const write: Outbox['write'] = async (job, seenAt, sayings) => {
     if (!me) throw new Error('Nobody is signed in');
     const rows = await change(store, ['waiting', 'notes'], async ({ waiting, notes }) => {
@@ -144,6 +158,8 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
           entry,
           writtenAt: new Date(port.nowMs()).toISOString(),
           notTaken: null,
+          ...(signedIn === null ? {} : { under: signedIn }),
+          ...(isProven() && state.lead ? { mark: state.lead.mark } : {}),
         };
         // The store gives the place.
         made.push({ ...row, place: await waiting.add(row as Waiting) });
@@ -158,9 +174,14 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
 
   /** Sends one batch and settles what was answered. @returns whether to go on with the next */
   const sendBatch = async (batch: readonly Waiting[]): Promise<boolean> => {
+    const mark = (await store.get('notes', 'lead-mark'))?.value ?? '';
     const posted: Posted = await post(
       port.fetch,
       batch.map((w) => w.entry),
+      {
+        under: Object.fromEntries(batch.flatMap((w) => (w.under === undefined ? [] : [[w.id, w.under]]))),
+        unproven: batch.flatMap((w) => (mark !== '' && w.mark === mark ? [] : [w.id])),
+      },
     );
     if (posted.kind === 'no-answer') {
       set({ silentSinceMs: state.silentSinceMs ?? port.nowMs() });
@@ -180,7 +201,11 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
     }
     if (posted.now !== null) await setClock(posted.now);
     await settle(posted.answers, batch);
-    return true;
+    const answered = new Set(posted.answers.map((a) => a.id));
+    if (batch.every((w) => answered.has(w.id))) return true;
+    // Of these nothing was said that is understood here: they wait, and are sent again later, as if nobody had answered.
+    set({ silentSinceMs: state.silentSinceMs ?? port.nowMs() });
+    return false;
   };
 
   const settle = async (given: readonly Answer[], batch: readonly Waiting[]) => {
@@ -239,6 +264,7 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
   const setClock: Outbox['setClock'] = async (serverNow) => {
     const off = Date.parse(serverNow) - port.nowMs();
     // Less than the line takes is no error of the clock.
+    if (Number.isFinite(off)) clockOffMs = Math.abs(off) < 5000 ? 0 : off;
     if (Number.isFinite(off))
       await change(store, ['notes'], async ({ notes }) => {
         await notes.put({ key: 'clock-off-ms', value: Math.abs(off) < 5000 ? 0 : off });
@@ -253,6 +279,15 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
       return () => listeners.delete(listen);
     },
     write,
+    prove: (lead) => {
+      if (lead?.mark === state.lead?.mark && lead?.endsMs === state.lead?.endsMs) return;
+      set({ lead });
+      // Any tab may send what this one writes.
+      void change(store, ['notes'], async ({ notes }) => {
+        await notes.put({ key: 'lead-mark', value: lead?.mark ?? '' });
+      }).catch(() => undefined);
+    },
+    isProven,
     send,
     answerTo: (id) => answers.get(id) ?? null,
     envelope: (seenAt) => change(store, ['notes'], ({ notes }) => stamp(notes, null, seenAt)),

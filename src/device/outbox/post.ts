@@ -6,6 +6,8 @@ export interface Answer {
   readonly outcome: 'kept' | 'known' | 'held' | 'not-taken';
   readonly code?: string;
   readonly faults?: readonly EntryFault[];
+  /** Of a held one: what it is kept under there, and let in by. */
+  readonly digest?: string;
 }
 
 /** What became of a batch. */
@@ -23,14 +25,37 @@ const LATER = new Set([408, 425, 429]);
 /** A line that is silent for so long is cut, ms. */
 const SILENT_MS = 30_000;
 
-/** Sends a batch and reads the answer; anything that is no answer of ours counts as none. */
-export async function post(fetch: typeof globalThis.fetch, entries: readonly AnyEvent[]): Promise<Posted> {
+/** What a device says of the entries of a batch besides: both take rights away, and give none. */
+export interface Besides {
+  /** Who was signed in when each was written: people's ids by id of entry. */
+  readonly under: Readonly<Record<string, string>>;
+  /** Ids of those that were not written under the password that was given here last. */
+  readonly unproven: readonly string[];
+}
+
+const OUTCOMES: ReadonlySet<unknown> = new Set(['kept', 'known', 'held', 'not-taken']);
+
+/** Whether this is an answer that this program knows: of any other nothing is concluded. */
+const isAnswer = (said: unknown): said is Answer => {
+  const { id, outcome } = (said ?? {}) as { readonly id?: unknown; readonly outcome?: unknown };
+  return typeof id === 'string' && OUTCOMES.has(outcome);
+};
+
+/**
+ * Sends a batch and reads the answer; anything that is no answer of ours counts as none, and so does an outcome that this
+ * program does not know.
+ */
+export async function post(
+  fetch: typeof globalThis.fetch,
+  entries: readonly AnyEvent[],
+  besides: Besides,
+): Promise<Posted> {
   let response: Response;
   try {
     response = await fetch('/api/events', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ events: entries }),
+      body: JSON.stringify({ events: entries, ...besides }),
       signal: AbortSignal.timeout(SILENT_MS),
       redirect: 'error',
     });
@@ -41,7 +66,7 @@ export async function post(fetch: typeof globalThis.fetch, entries: readonly Any
     if (!Array.isArray(said.outcomes)) return { kind: 'no-answer' };
     return {
       kind: 'answered',
-      answers: said.outcomes as readonly Answer[],
+      answers: said.outcomes.filter(isAnswer),
       now: typeof said.now === 'string' ? said.now : null,
     };
   } catch {

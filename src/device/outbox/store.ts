@@ -12,6 +12,10 @@ export interface Waiting {
   readonly name: string;
   readonly entry: AnyEvent;
   readonly writtenAt: string;
+  /** Who was signed in when it was written, by id; absent: written by the program of before. */
+  readonly under?: string;
+  /** The mark of a lead's password that was fresh then; absent: none was. */
+  readonly mark?: string;
   /** Code of why the server did not take it; null: it has not been asked, or did not answer. */
   readonly notTaken: string | null;
 }

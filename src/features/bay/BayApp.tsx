@@ -1,6 +1,7 @@
 'use client';
 import { type ReactNode, useEffect, useState, useSyncExternalStore } from 'react';
-import { type Bay, type BayState, openBay, openBayStore } from '@/device';
+import { askToStay, type Bay, type BayState, openBay, openBayStore } from '@/device';
+import { fetchAsLead } from '@/ui/askLead';
 import { WordsProvider } from '@/ui/WordsContext';
 import { localeOf } from '@/words';
 import { OutboxProvider, useOutbox } from '../outbox/OutboxProvider';
@@ -12,6 +13,8 @@ import { usePlace } from './usePlace';
 const OPENING: BayState = {
   kind: 'opening',
   me: null,
+  signedIn: null,
+  lead: null,
   people: [],
   pins: new Set(),
   jobs: [],
@@ -21,6 +24,8 @@ const OPENING: BayState = {
   heardAt: null,
   full: false,
   photos: 0,
+  photosRefused: [],
+  lasting: null,
   held: [],
 };
 
@@ -36,9 +41,10 @@ export function BayApp({ nonce, stages }: { nonce: string; stages: BayStages }) 
       .then((store) =>
         openBay({
           store,
-          fetch: (...args) => fetch(...args),
+          fetch: fetchAsLead,
           now: () => new Date().toISOString(),
           waiting: () => waiting,
+          stay: askToStay,
         }),
       )
       .then((b) => {
@@ -75,6 +81,8 @@ export function BayApp({ nonce, stages }: { nonce: string; stages: BayStages }) 
         name={me.name}
         shop={me.shop}
         others={state.people.map((p) => p.user).filter((u) => u !== me.user)}
+        signedIn={state.signedIn?.user ?? null}
+        lead={state.lead}
         serverNow={state.heardAt}
       >
         <Waits into={waiting}>
@@ -107,6 +115,7 @@ function Places({ bay, state, stages }: { bay: Bay; state: BayState; stages: Bay
       state={state}
       pack={row.pack}
       role={state.me.role}
+      bound={state.signedIn?.user === state.me.user ? null : (state.signedIn?.role ?? 'counter')}
       tab={place.tab}
       onTab={(tab) => go({ job: row.id, tab })}
       onBoard={() => go({ job: null, tab: 'strip' })}

@@ -24,6 +24,7 @@ export function BayJob({
   state,
   pack,
   role,
+  bound,
   tab,
   onTab,
   onBoard,
@@ -33,6 +34,8 @@ export function BayJob({
   state: BayState;
   pack: JobPack;
   role: Role;
+  /** The rights of who is signed in, where that is another: what is written counts as no more. null: nobody else is. */
+  bound: Role | null;
   tab: Tab;
   onTab: (tab: Tab) => void;
   onBoard: () => void;
@@ -47,7 +50,7 @@ export function BayJob({
   const keep = useCallback((told: JobPack) => void bay.keep(told), [bay]);
   return (
     <QueryClientProvider client={queries}>
-      <JobProvider pack={first} role={role} onTold={keep}>
+      <JobProvider pack={first} role={role} bound={bound} onTold={keep}>
         <PhotoSource.Provider value={bay}>
           <GoInBay onTab={onTab}>
             <div className="flex h-dvh flex-col" data-bay="job">

@@ -2,8 +2,9 @@
 import { useState } from 'react';
 import { may } from '@/core/job';
 import type { Bay, BayState } from '@/device';
+import { BUTTON } from '@/ui/classes';
 import { Sheet } from '@/ui/Sheet';
-import { useWords } from '@/ui/WordsContext';
+import { useWords, useZone } from '@/ui/WordsContext';
 import { HeldRows } from '../outbox/HeldRows';
 import { useOutbox } from '../outbox/OutboxProvider';
 import { WaitingList } from '../outbox/WaitingList';
@@ -14,7 +15,10 @@ import { WaitingList } from '../outbox/WaitingList';
  */
 export function NetChip({ bay, state: here }: { bay: Bay; state: BayState }) {
   const { state, me } = useOutbox();
-  const { t } = useWords();
+  const { t, tCode, has, locale } = useWords();
+  const timeZone = useZone();
+  const clock = (at: string) =>
+    new Intl.DateTimeFormat(locale, { timeStyle: 'short', timeZone }).format(new Date(at));
   const [open, setOpen] = useState(false);
   // Of everybody whose entries go from here, whoever is at the vehicle now.
   const mine = state.waiting.filter((w) => w.user === me?.user || me?.others?.includes(w.user)).length;
@@ -42,14 +46,39 @@ export function NetChip({ bay, state: here }: { bay: Bay; state: BayState }) {
           <div className="grid gap-4" data-kept-sheet>
             {state.waiting.length === 0 && photos === 0 && <p>{t('tablet.kept-none')}</p>}
             {photos > 0 && <p>{t('tablet.kept-photos', { count: photos })}</p>}
+            {here.photosRefused.length > 0 && (
+              <ul className="grid gap-1" data-photos-refused>
+                {here.photosRefused.map((p) => (
+                  <li key={p.id} className="flex flex-wrap gap-x-4">
+                    <span className="font-mono">{clock(p.takenAt)}</span>
+                    <span className="text-plum">
+                      {has(`photo.fault.${p.code}`)
+                        ? tCode(`photo.fault.${p.code}`)
+                        : t('refused.other', { code: p.code })}
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            )}
+            {photos > 0 && (
+              <button
+                type="button"
+                className={`${BUTTON.plain} justify-self-start`}
+                onClick={() => void bay.sendPhotos()}
+                data-send-photos
+              >
+                {t('send.again')}
+              </button>
+            )}
             {state.waiting.length > 0 && <WaitingList />}
+            {here.lasting === false && <p className="text-soft">{t('tablet.may-clear')}</p>}
             {held.length > 0 && (
               <section className="grid gap-2">
                 <h3 className="text-lg">{t('held.title')}</h3>
                 <HeldRows
                   held={held}
                   numbers={Object.fromEntries(here.jobs.map((j) => [j.id, j.pack.number]))}
-                  mayAdmit={here.me !== null && may(here.me.role, 'admit-entry')}
+                  mayAdmit={here.signedIn !== null && may(here.signedIn.role, 'admit-entry')}
                   onSettled={() => void bay.refresh()}
                 />
               </section>

@@ -47,10 +47,15 @@ function People({ bay, state, onDone }: { bay: Bay; state: BayState; onDone: () 
   const [picked, setPicked] = useState<string | null>(null);
   const [joining, setJoining] = useState(false);
   const [fault, setFault] = useState<string | null>(null);
-  const { me } = state;
+  const { me, signedIn } = state;
   const end = async (user: string) => setFault(await bay.end(user));
   return (
     <div className="grid gap-4">
+      {signedIn && state.people.some((p) => p.user !== signedIn.user) && (
+        <p className="text-soft" data-bounded={signedIn.role}>
+          {t('who.bounded', { name: signedIn.name, role: tCode(`role.${signedIn.role}`) })}
+        </p>
+      )}
       <ul className="grid gap-2">
         {state.people.map((p) => (
           <li key={p.user} className="grid gap-2 border-b border-line pb-2">

@@ -16,9 +16,11 @@ import {
   frameView,
   type Job,
   type JobPack,
+  lesserRole,
   packRegistry,
   type PositionView,
   type Role,
+  roleNow,
   type ShelfSlice,
   type SwapView,
 } from '@/core/job';
@@ -26,6 +28,7 @@ import { type JobClient, type News, openJobClient } from '@/device';
 import { useWords } from '@/ui/WordsContext';
 import { type Words, wording, type Wording } from '@/words';
 import { type Rights, rightsOf } from './acts';
+import { useLeadGuard } from './useLeadGuard';
 import { useLockGuard } from './useLockGuard';
 import { useOutbox } from '../outbox/OutboxProvider';
 import { useNews } from '../outbox/useNews';
@@ -47,6 +50,8 @@ export interface JobScope {
   readonly setFocus: (key: string) => void;
   /** Lends rows of the shelf that a choice may pin. */
   readonly lend: (rows: ShelfSlice) => void;
+  /** Fetches what came into the job since. */
+  readonly sync: () => void;
   /** The swap that holds the focus, else the first. */
   readonly swap: SwapView | null;
 }
@@ -63,23 +68,27 @@ export const useBusy = (): boolean => useSent().state.kind === 'sending';
 export function JobProvider({
   pack: first,
   role,
+  bound = null,
   onTold,
   children,
 }: {
   pack: JobPack;
   role: Role;
+  /** The rights of who is signed in, where that is another: what is written counts as no more. */
+  bound?: Role | null;
   /** Is given the job whenever the server has told more of it. */
   onTold?: (pack: JobPack) => void;
   children: ReactNode;
 }) {
   const words = useWords();
   const rights = useMemo(() => rightsOf(role), [role]);
-  const client = useJobClient(first, role);
+  const client = useJobClient(first, role, bound);
   const job = useSyncExternalStore(client.subscribe, client.state, client.state);
   const told = client.told();
   useEffect(() => onTold?.(told), [onTold, told]);
   const view = frameView(job);
-  const { sender: plain, sent } = useSend(view.id, view.lastAt, view.frontiers, client.sync);
+  const { sender: direct, sent } = useSend(view.id, view.lastAt, view.frontiers, client.sync);
+  const plain = useLeadGuard(direct, client.state, role, bound);
   const { lock, names } = view;
   const locked = lock?.inForce ? { revision: lock.revision, by: names[lock.by] ?? '' } : null;
   const { sender, dialog } = useLockGuard(plain, { locked, words });
@@ -115,6 +124,7 @@ export function JobProvider({
       swap,
       setFocus: (key) => void setPicked(key),
       lend: client.lend,
+      sync: () => void client.sync(),
       controls,
       setControl: (c, v) => setControls((now) => withControl(now, c, v)),
     };
@@ -130,9 +140,18 @@ export function JobProvider({
 }
 
 /** The job client of this screen: follows the outbox, and asks for news when the screen is looked at again. */
-function useJobClient(first: JobPack, role: Role): JobClient {
+function useJobClient(first: JobPack, role: Role, bound: Role | null): JobClient {
   const { opened } = useOutbox();
-  const [client] = useState(() => openJobClient(first, role, (...args) => fetch(...args)));
+  const [client] = useState(() =>
+    openJobClient(
+      first,
+      (mark) => {
+        const own = roleNow(role, mark !== undefined && bound === null);
+        return bound === null ? own : lesserRole(own, bound);
+      },
+      (...args) => fetch(...args),
+    ),
+  );
   useEffect(() => client.take(first), [client, first]);
   useEffect(() => {
     let stop: () => void = () => undefined;

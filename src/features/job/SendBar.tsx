@@ -1,12 +1,16 @@
 'use client';
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
+import { LeadConfirms } from '../outbox/LeadConfirms';
 import { useOutbox } from '../outbox/OutboxProvider';
 import { useJob, useSent } from './JobContext';
 
+/** What a lead who comes by can let in at once. */
+const LEAD_LETS_IN: ReadonlySet<string> = new Set(['needs-lead', 'not-allowed']);
+
 /** Says what became of what was just written, where that is not simply: it is kept. */
 export function SendBar() {
-  const { view, sender, words } = useJob();
+  const { view, sender, words, sync } = useJob();
   const { state: device } = useOutbox();
   const { t, tCode, has } = words;
   const { state, written } = useSent();
@@ -44,6 +48,15 @@ export function SendBar() {
         <div className="flex items-center gap-3 border-t-2 border-plum bg-plum-wash px-5 py-2.5">
           <WarningMark />
           <p className="flex-1">{said}</p>
+          {state.kind === 'held' && LEAD_LETS_IN.has(state.code) && state.digests.length > 0 && (
+            <LeadConfirms
+              digests={state.digests}
+              onDone={() => {
+                sender.clear();
+                sync();
+              }}
+            />
+          )}
           <button className={BUTTON.plain} onClick={sender.clear}>
             {t('close')}
           </button>

@@ -11,6 +11,7 @@ import {
   valueKey,
 } from '@/core/job';
 import type { Outbox, Saying } from '@/device';
+import { fetchAsLead } from '@/ui/askLead';
 import { useOutbox } from '../outbox/OutboxProvider';
 
 export type SendState =
@@ -19,7 +20,7 @@ export type SendState =
   /** The entry cannot be: nothing was written, and what was typed still stands. */
   | { readonly kind: 'refused'; readonly code: string; readonly faults?: readonly EntryFault[] }
   /** The server keeps it as it came, and it does not stand until somebody settles it. */
-  | { readonly kind: 'held'; readonly code: string };
+  | { readonly kind: 'held'; readonly code: string; readonly digests: readonly string[] };
 
 /** What is said of a type, whichever it is. */
 export type AnySaid = { [T in EventType]: { readonly type: T; readonly body: Said<T> } }[EventType];
@@ -108,8 +109,10 @@ export function useSend(
       const ids = entries.map((e) => e.id);
       setWritten(ids);
       const answered = () => {
-        const held = ids.flatMap((id) => outbox.answerTo(id) ?? []).find((a) => a.outcome === 'held');
-        if (held) setState({ kind: 'held', code: held.code ?? 'malformed' });
+        const all = ids.flatMap((id) => outbox.answerTo(id) ?? []).filter((a) => a.outcome === 'held');
+        const digests = all.flatMap((a) => a.digest ?? []);
+        const [held] = all;
+        if (held) setState({ kind: 'held', code: held.code ?? 'malformed', digests });
         // While the server is silent, or knows nobody here, there is nothing to fetch, and the page with what else is
         // typed in it must not be lost over trying.
         const { silentSinceMs, signedOut } = outbox.state();
@@ -136,7 +139,7 @@ export function useSend(
         const asked = `${path} ${JSON.stringify(body)}`;
         const head = requests.current.get(asked) ?? (await outbox.envelope(seen.current.lastAt));
         requests.current.set(asked, head);
-        const response = await fetch(path, {
+        const response = await fetchAsLead(path, {
           method: 'POST',
           headers: { 'content-type': 'application/json' },
           body: JSON.stringify({ ...body, ...head }),

@@ -1,12 +1,13 @@
 'use client';
-import { useEffect, useRef } from 'react';
+import { useRouter } from 'next/navigation';
+import { useState } from 'react';
 import type { HeldEntry } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { Link } from '@/ui/Link';
+import { postJson } from '@/ui/postJson';
 import { useWords, useZone } from '@/ui/WordsContext';
 import { wording } from '@/words';
-import { useSend } from '../job/useSend';
-import { useOutbox } from './OutboxProvider';
+import { LeadConfirms } from './LeadConfirms';
 
 /** One line for each, with its ways to settle it. `onSettled`: where no page is read anew by itself. */
 export function HeldRows({
@@ -50,19 +51,20 @@ function Row({
   const zone = useZone();
   const { t, tCode, has } = words;
   const say = wording(words, { label: () => null, unit: () => null });
-  const { sender, sent } = useSend(h.job ?? '', null, {}, onSettled);
-  const busy = sent.state.kind === 'sending';
-  const { here, state } = useOutbox();
-  const box = here.kind === 'open' ? here.outbox : null;
-  const told = useRef(false);
-  useEffect(() => {
-    // The server's word settles it, not the writing.
-    if (!onSettled || told.current || !sent.written.some((id) => box?.answerTo(id))) return;
-    told.current = true;
-    onSettled();
-  }, [onSettled, box, sent.written, state.waiting]);
-  const admit = () => h.entry && void sender.send('entry-admitted', { entry: h.entry });
-  const aside = () => void sender.request('/api/held', { digest: h.digest });
+  const router = useRouter();
+  const [state, setState] = useState<{ readonly busy: boolean; readonly code: string | null }>({
+    busy: false,
+    code: null,
+  });
+  const settled = () => (onSettled ? onSettled() : router.refresh());
+  const settle = async (act: 'admit' | 'aside') => {
+    setState({ busy: true, code: null });
+    const said = await postJson<{ code?: string }>('/api/held', { act, digest: h.digest }).catch(() => ({
+      code: 'no-answer',
+    }));
+    setState({ busy: false, code: said.code ?? null });
+    if (said.code === undefined) settled();
+  };
   return (
     <li className="grid gap-1 border-b border-line py-3" data-held={h.why}>
       <p className="flex flex-wrap items-baseline gap-x-4">
@@ -95,15 +97,19 @@ function Row({
       </details>
       <p className="flex items-center gap-3 pt-1">
         {mayAdmit && h.admissible && number !== undefined && (
-          <button className={BUTTON.main} disabled={busy} onClick={admit}>
+          <button className={BUTTON.main} disabled={state.busy} onClick={() => void settle('admit')}>
             {t('held.admit')}
           </button>
         )}
-        <button className={BUTTON.plain} disabled={busy} onClick={aside}>
+        {!mayAdmit && h.admissible && <LeadConfirms digests={[h.digest]} onDone={settled} />}
+        <button className={BUTTON.plain} disabled={state.busy} onClick={() => void settle('aside')}>
           {t('held.set-aside')}
         </button>
         <span role="status" className="text-sm text-plum">
-          {sent.state.kind === 'refused' && tCode(`refused.${sent.state.code}`)}
+          {state.code !== null &&
+            (has(`refused.${state.code}`)
+              ? tCode(`refused.${state.code}`)
+              : t('refused.other', { code: state.code }))}
         </span>
       </p>
     </li>

@@ -8,7 +8,17 @@ import {
   useState,
   useSyncExternalStore,
 } from 'react';
-import { browserPort, type Me, openBayStore, openOutbox, type Outbox, type OutboxState } from '@/device';
+import type { LeadMark } from '@/core/job';
+import {
+  askToStay,
+  browserPort,
+  type Me,
+  openBayStore,
+  openOutbox,
+  type Outbox,
+  type OutboxState,
+} from '@/device';
+import { LeadProof } from './LeadProof';
 
 /** The outbox of this device: still opening, open, or not to be had (then nothing can be written). */
 export type OutboxHere =
@@ -25,7 +35,13 @@ interface Here {
 
 const Context = createContext<Here | null>(null);
 const NOBODY: readonly string[] = [];
-const EMPTY: OutboxState = { waiting: [], sending: false, silentSinceMs: null, signedOut: false };
+const EMPTY: OutboxState = {
+  waiting: [],
+  sending: false,
+  silentSinceMs: null,
+  signedOut: false,
+  lead: null,
+};
 
 /** Opens the outbox once for all screens of who is signed in, and sends what waits. */
 export function OutboxProvider({
@@ -33,6 +49,8 @@ export function OutboxProvider({
   name,
   shop,
   others = NOBODY,
+  signedIn,
+  lead,
   serverNow,
   children,
 }: {
@@ -41,6 +59,10 @@ export function OutboxProvider({
   shop: string;
   /** Others whose entries are taken from this device as well. */
   others?: readonly string[];
+  /** Who is signed in, where that is another; null: nobody is known to be. Absent: the same person. */
+  signedIn?: string | null;
+  /** A lead's password was given here a short while ago. */
+  lead: LeadMark | null;
   /** What the server’s clock says; null: it has not been heard, and what is known of it stands. */
   serverNow: string | null;
   children: ReactNode;
@@ -48,8 +70,16 @@ export function OutboxProvider({
   const othersText = others.join();
   const me = useMemo<Me | null>(
     () =>
-      user === null ? null : { user, name, shop, others: othersText === '' ? [] : othersText.split(',') },
-    [user, name, shop, othersText],
+      user === null
+        ? null
+        : {
+            user,
+            name,
+            shop,
+            others: othersText === '' ? [] : othersText.split(','),
+            ...(signedIn === undefined ? {} : { signedIn }),
+          },
+    [user, name, shop, othersText, signedIn],
   );
   const [here, setHere] = useState<OutboxHere>({ kind: 'opening' });
   // One for each person: what somebody writes never goes through another's.
@@ -64,6 +94,7 @@ export function OutboxProvider({
         opening.resolve(outbox);
         if (gone) return outbox.close();
         open = outbox;
+        void askToStay();
         setHere({ kind: 'open', outbox });
         void (serverNow === null ? Promise.resolve() : outbox.setClock(serverNow)).then(() =>
           outbox.send(true),
@@ -87,8 +118,19 @@ export function OutboxProvider({
     // The clock of the first page is enough: every answer of the server sets it again.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [me, opening]);
+  const mark = lead?.mark;
+  const endsMs = lead?.endsMs;
+  const outbox = here.kind === 'open' ? here.outbox : null;
+  useEffect(() => {
+    outbox?.prove(mark === undefined || endsMs === undefined ? null : { mark, endsMs });
+  }, [outbox, mark, endsMs]);
   const value = useMemo<Here>(() => ({ me, here, opened: opening.promise }), [me, here, opening]);
-  return <Context.Provider value={value}>{children}</Context.Provider>;
+  return (
+    <Context.Provider value={value}>
+      {children}
+      {user !== null && <LeadProof opened={opening.promise} />}
+    </Context.Provider>
+  );
 }
 
 /** A promise that is kept later. @param _of whose it is */

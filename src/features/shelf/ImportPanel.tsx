@@ -3,6 +3,7 @@ import { useRouter } from 'next/navigation';
 import { type ChangeEvent, useRef, useState } from 'react';
 import type { Reason } from '@/core/kernel/reason';
 import type { ShelfKind } from '@/core/catalogue';
+import { fetchAsLead } from '@/ui/askLead';
 import { BUTTON } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
 import { wording } from '@/words';
@@ -40,7 +41,7 @@ export function ImportPanel({ kind }: { kind: ShelfKind }) {
     if (input.current) input.current.value = '';
   };
   const sendJson = async (file: File): Promise<State> => {
-    const answer = await fetch('/api/shelf', {
+    const answer = await fetchAsLead('/api/shelf', {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: await file.text(),
@@ -48,7 +49,7 @@ export function ImportPanel({ kind }: { kind: ShelfKind }) {
     return outcome((await answer.json()) as Said);
   };
   const sendCsv = async (file: File): Promise<State> => {
-    const answer = await fetch(`/api/shelf/csv?kind=${kind}`, {
+    const answer = await fetchAsLead(`/api/shelf/csv?kind=${kind}`, {
       method: 'POST',
       headers: { 'content-type': 'text/csv' },
       body: file,

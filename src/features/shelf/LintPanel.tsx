@@ -1,6 +1,7 @@
 'use client';
 import { useRef, useState } from 'react';
 import { type LintFinding, lintReason } from '@/core/catalogue/lint';
+import { fetchAsLead } from '@/ui/askLead';
 import { BUTTON } from '@/ui/classes';
 import { Link } from '@/ui/Link';
 import { WarningMark } from '@/ui/marks';
@@ -26,7 +27,7 @@ export function LintPanel() {
     stop.current = controller;
     setState({ kind: 'going', done: 0, all: 0 });
     try {
-      const answer = await fetch('/api/shelf/lint', { method: 'POST', signal: controller.signal });
+      const answer = await fetchAsLead('/api/shelf/lint', { method: 'POST', signal: controller.signal });
       await readLines(answer, (line) => {
         const said = line as { done?: number; all?: number; findings?: readonly LintFinding[] };
         if (said.findings) setState({ kind: 'found', findings: said.findings });

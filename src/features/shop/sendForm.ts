@@ -1,3 +1,4 @@
+import { fetchAsLead } from '@/ui/askLead';
 import type { Faults } from './shopValues';
 
 export type FormAnswer =
@@ -10,7 +11,7 @@ export type FormAnswer =
 /** Sends a form and sorts what came back: done, faults by path, a code, or nothing. */
 export async function sendForm(path: string, body: object): Promise<FormAnswer> {
   try {
-    const response = await fetch(path, {
+    const response = await fetchAsLead(path, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify(body),

@@ -13,7 +13,7 @@ import type { Database, Transaction } from '../db/connection';
 import { retrying } from '../db/retrying';
 import { job, jobEvent } from '../db/schema';
 import { sameJson } from '../sameJson';
-import { type Admission, hold, type HeldWhy, letIn } from './held';
+import { type Admission, hold, type HeldWhy, letIn, type ToHold } from './held';
 import { noteAbandoned } from './abandoned';
 import { moveStock } from './stockMoves';
 import { storedEvent } from './storedEvent';
@@ -29,6 +29,8 @@ export interface EntryOutcome {
   /** Why it was held or not taken: a code of the message catalogue. */
   readonly code?: string;
   readonly faults?: readonly EntryFault[];
+  /** Of a held one: what it is kept under, and let in by. */
+  readonly digest?: string;
 }
 
 /** An entry as it was sent, of any version, with its text. */
@@ -117,16 +119,7 @@ export async function appendIn(
       outcomes.push({ id, outcome: 'kept' });
       continue;
     }
-    outcomes.push(
-      (await hold(tx, actor, { raw, ...judged }))
-        ? {
-            id,
-            outcome: 'held',
-            code: judged.why,
-            ...(judged.faults.length > 0 ? { faults: judged.faults } : {}),
-          }
-        : { id, outcome: 'not-taken', code: 'held-full' },
-    );
+    outcomes.push(await holdAs(tx, actor, id, { raw, ...judged }));
   }
   // A lead's word lets in what is held when it comes, by what it is; nothing comes in by it later.
   const words = rows.flatMap((r) =>
@@ -150,6 +143,19 @@ export async function appendIn(
 }
 
 const held = (why: HeldWhy, faults: readonly EntryFault[] = []) => ({ why, faults });
+
+/** Holds an entry, and says so. */
+export async function holdAs(
+  tx: Transaction,
+  actor: Actor,
+  id: string,
+  entry: ToHold,
+): Promise<EntryOutcome> {
+  const digest = await hold(tx, actor, entry);
+  if (digest === null) return { id, outcome: 'not-taken', code: 'held-full' };
+  const { why: code, faults } = entry;
+  return { id, outcome: 'held', code, digest, ...(faults.length > 0 ? { faults } : {}) };
+}
 
 /** Why an entry is held; null: it is kept. */
 function whyHeld(actor: Actor, sent: AnyEvent, now: Date): ReturnType<typeof held> | null {

@@ -1,6 +1,5 @@
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { v7 as uuidv7 } from 'uuid';
 import type { AnyEvent } from '@/core/job';
 import { jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
 import type { Actor } from '../access';
@@ -133,7 +132,6 @@ describe('a lead’s password at a device', () => {
       shops.db,
       by,
       {
-        id: uuidv7(),
         device: 'tablet',
         ...(username === undefined ? {} : { username }),
         password,

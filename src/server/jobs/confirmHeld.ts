@@ -14,7 +14,6 @@ const MOST = 200;
 
 export const confirmForm = yup
   .object({
-    id: ENVELOPE.id,
     device: ENVELOPE.device,
     /** Whose password it is; absent: of who is signed in. */
     username: yup.string().strict().trim().max(120, 'too-long').optional(),
@@ -56,6 +55,20 @@ export async function confirmHeld(
   if (input.digests.length === 0) return { by: proved.userId, own, letIn: 0 };
   if (!may(proved.role, 'admit-entry')) return { code: 'lead-only' };
   const lead: Actor = { ...actor, ...proved, proven: true };
+  return { by: proved.userId, own, letIn: await letInHeld(db, lead, input, now) };
+}
+
+/**
+ * A lead lets held entries in, each in its job, with an entry that says so.
+ * @param lead whose password was given just now, or in this session a short while ago
+ * @returns how many of them are let in, now or before
+ */
+export async function letInHeld(
+  db: Database,
+  lead: Actor,
+  { device, digests }: Pick<ConfirmInput, 'device' | 'digests'>,
+  now: Date,
+): Promise<number> {
   const rows = await db
     .select({
       digest: heldEntry.digest,
@@ -66,8 +79,8 @@ export async function confirmHeld(
     .from(heldEntry)
     .where(
       and(
-        eq(heldEntry.shopId, actor.shopId),
-        inArray(heldEntry.digest, [...input.digests]),
+        eq(heldEntry.shopId, lead.shopId),
+        inArray(heldEntry.digest, [...digests]),
         isNull(heldEntry.settled),
       ),
     );
@@ -79,7 +92,7 @@ export async function confirmHeld(
         newEvent(
           lead,
           job,
-          { id: input.id, at: hybridNow(now.getTime() + i, null), device: input.device, deviceSeq: 0 },
+          { id: '', at: hybridNow(now.getTime() + i, null), device, deviceSeq: 0 },
           'entry-admitted',
           { entry: entry ?? '', digest, author },
         ),
@@ -96,7 +109,7 @@ export async function confirmHeld(
         .from(heldEntry)
         .where(
           and(
-            eq(heldEntry.shopId, actor.shopId),
+            eq(heldEntry.shopId, lead.shopId),
             inArray(
               heldEntry.digest,
               of.map((o) => o.digest),
@@ -107,7 +120,7 @@ export async function confirmHeld(
       return settled.length;
     });
   }
-  return { by: proved.userId, own, letIn: count };
+  return count;
 }
 
 async function usernameOfPerson(db: Database, userId: string): Promise<string> {

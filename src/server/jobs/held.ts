@@ -51,21 +51,21 @@ export interface ToHold {
 
 /**
  * Holds an entry back, as it came. The same one again is held once.
- * @returns false: this person has as many held as may be, and nothing was written
+ * @returns what it is kept under; null: this person has as many held as may be, and nothing was written
  */
-export async function hold(tx: Transaction, actor: Actor, entry: ToHold): Promise<boolean> {
+export async function hold(tx: Transaction, actor: Actor, entry: ToHold): Promise<string | null> {
   const raw = Buffer.from(entry.raw, 'utf8');
   const digest = createHash('sha256').update(`${actor.userId}\n`).update(raw).digest('hex');
   const here = and(eq(heldEntry.shopId, actor.shopId), eq(heldEntry.digest, digest));
   const [known] = await tx.select({ digest: heldEntry.digest }).from(heldEntry).where(here);
-  if (known) return true;
+  if (known) return digest;
   const mine = and(
     eq(heldEntry.shopId, actor.shopId),
     eq(heldEntry.userId, actor.userId),
     isNull(heldEntry.settled),
   );
   const [open] = await tx.select({ n: count() }).from(heldEntry).where(mine);
-  if ((open?.n ?? 0) >= HELD_MAX) return false;
+  if ((open?.n ?? 0) >= HELD_MAX) return null;
   const named = namesIn(entry.raw);
   await tx
     .insert(heldEntry)
@@ -83,7 +83,7 @@ export async function hold(tx: Transaction, actor: Actor, entry: ToHold): Promis
       faults: entry.faults.slice(0, FAULTS_MAX).map((f) => ({ path: plain(f.path), code: f.code })),
     })
     .onConflictDoNothing();
-  return true;
+  return digest;
 }
 
 const plain = (text: string) => (isKeepable(text) ? text.slice(0, 300) : '');

@@ -3,8 +3,8 @@ import { type Actor, inNameOf } from '../access';
 import type { Database } from '../db/connection';
 import { retrying } from '../db/retrying';
 import { type PeopleHere, peopleHere } from '../devices/devices';
-import { appendIn, type EntryOutcome, type Sent } from './appendEvents';
-import { hold, type ToHold } from './held';
+import { appendIn, type EntryOutcome, holdAs, type Sent } from './appendEvents';
+import type { ToHold } from './held';
 
 /** Entries in one batch; a device sends the rest in the next. */
 export const MAX_ENTRIES = 500;
@@ -70,18 +70,7 @@ export async function takeIn(
   }
   if (unread.length > 0)
     await db.transaction(async (tx) => {
-      for (const { at, ...what } of unread)
-        outcomes.set(
-          at.place,
-          (await hold(tx, at.by, what))
-            ? {
-                id: at.id,
-                outcome: 'held',
-                code: what.why,
-                ...(what.faults.length > 0 ? { faults: what.faults } : {}),
-              }
-            : { id: at.id, outcome: 'not-taken', code: 'held-full' },
-        );
+      for (const { at, ...what } of unread) outcomes.set(at.place, await holdAs(tx, at.by, at.id, what));
     });
   for (const { by, job, entries } of lots.values()) {
     const answers = await retrying(db, (tx) =>

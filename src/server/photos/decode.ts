@@ -17,7 +17,7 @@ export interface Decoded {
   readonly heightPx: number;
   readonly jpeg: Buffer;
 }
-/** `busy`: too many are waiting; the sender tries again. */
+/** `busy`: too many are waiting, or it came to no end in its time; the sender tries again. */
 export type Decoding = Decoded | 'no-picture' | 'busy';
 
 /** First bytes of the picture types that are taken. Drawings (SVG) and documents are none: they can be programs. */
@@ -44,7 +44,7 @@ export async function decodePhoto(sent: Buffer): Promise<Decoding> {
   }
   running += 1;
   try {
-    return (await inProcess(sent)) ?? 'no-picture';
+    return await inProcess(sent);
   } finally {
     running -= 1;
     queue.shift()?.();
@@ -53,7 +53,7 @@ export async function decodePhoto(sent: Buffer): Promise<Decoding> {
 
 const SCRIPT = join(process.cwd(), 'src/server/photos/decodePhoto.mjs');
 
-function inProcess(sent: Buffer): Promise<Decoded | null> {
+function inProcess(sent: Buffer): Promise<Decoding> {
   return new Promise((resolve, reject) => {
     // The shell sets the limit of memory and becomes the program.
     const child = spawn(
@@ -78,7 +78,12 @@ function inProcess(sent: Buffer): Promise<Decoded | null> {
     // A process that ended early has not read everything: that is told by its code.
     child.stdin.on('error', () => undefined);
     child.on('error', reject);
-    child.on('close', (code) => resolve(code === 0 ? decoded(Buffer.concat(out)) : null));
+    // Ended from outside, it says nothing of the picture: a machine that is busy is no fault of the sender's.
+    child.on('close', (code, signal) =>
+      resolve(
+        signal === 'SIGKILL' ? 'busy' : ((code === 0 ? decoded(Buffer.concat(out)) : null) ?? 'no-picture'),
+      ),
+    );
     child.stdin.end(sent);
   });
 }

@@ -4,7 +4,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { seededRandom } from '@/core/kernel/seededRandom';
 import { NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
 import { loadPhoto } from './photos';
-import { piecesOf, takePiece } from './pieces';
+import { photoPiece } from '../db/schema';
+import { piecesNow, piecesOf, takePiece } from './pieces';
 
 let shops: TwoShops;
 beforeAll(async () => {
@@ -42,6 +43,33 @@ describe('a picture in pieces', () => {
     expect((await sharp((await loadPhoto(shops.db, 'north', id)) ?? Buffer.of()).metadata()).width).toBe(60);
     // Another shop has nothing of it.
     expect(await piecesOf(shops.db, 'south', id)).toEqual({ have: 0, whole: false });
+  });
+
+  it('that is all there and was never taken, for the process was killed, is taken when it is asked for', async () => {
+    const whole = await noise(11);
+    const id = hash(whole);
+    // What a kill between the last piece and the decoding leaves behind.
+    for (let at = 0; at < whole.length; at += PIECE)
+      await shops.db
+        .insert(photoPiece)
+        .values({ shopId: 'north', id, at, bytes: whole.subarray(at, at + PIECE), madeAt: NOW });
+    expect(await piecesOf(shops.db, 'north', id)).toEqual({ have: whole.length, whole: false });
+    expect(await piecesNow(shops.db, counter(), id)).toEqual({ have: whole.length, whole: true });
+    expect(await loadPhoto(shops.db, 'north', id)).not.toBeNull();
+    // And by a piece that is sent once more, as a device does that was told of all of them.
+    const second = await noise(12);
+    const other = hash(second);
+    await shops.db
+      .insert(photoPiece)
+      .values({ shopId: 'north', id: other, at: 0, bytes: second, madeAt: NOW });
+    expect(await take(other, second, second.length - 10, 10)).toEqual({ have: second.length, whole: true });
+  });
+
+  it('that is on its way yet is not taken for whole', async () => {
+    const whole = await noise(13);
+    const id = hash(whole);
+    await take(id, whole, 0);
+    expect(await piecesNow(shops.db, counter(), id)).toEqual({ have: PIECE, whole: false });
   });
 
   it('that is not what its hash says, or no picture, is none and leaves nothing', async () => {

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { and, asc, eq, lt, sql } from 'drizzle-orm';
 import { type Actor, may } from '../access';
 import { MAX_BODY } from '../body';
@@ -26,6 +27,28 @@ export async function piecesOf(db: Database, shopId: string, id: string): Promis
   let have = 0;
   for (const r of rows) if (r.at <= have) have = Math.max(have, r.at + Number(r.length));
   return { have, whole: false };
+}
+
+/**
+ * How far a picture has come; one that is all there and was never taken, for the process ended in between, is taken now.
+ * A device that asks is told that it is whole, and has nothing left to send.
+ */
+export async function piecesNow(db: Database, actor: Actor, id: string): Promise<PiecesHere> {
+  const here = await piecesOf(db, actor.shopId, id);
+  if (here.whole || here.have === 0 || !may(actor.role, 'record-arrival')) return here;
+  const bytes = await joined(db, actor.shopId, id, here.have);
+  // By its name alone: nothing else says how long it is to be.
+  if (createHash('sha256').update(bytes).digest('hex') !== id) return here;
+  const outcome = await finish(db, actor, id, bytes);
+  return outcome.kind === 'kept' ? { have: here.have, whole: true } : here;
+}
+
+/** Takes a picture whose pieces are all there. While too many are decoded they stay; what is none never becomes one. */
+async function finish(db: Database, actor: Actor, id: string, bytes: Buffer): Promise<PhotoOutcome> {
+  const outcome = await savePhoto(db, actor, id, bytes);
+  if (outcome.kind === 'refused' && outcome.code === 'busy') return outcome;
+  await db.delete(photoPiece).where(and(eq(photoPiece.shopId, actor.shopId), eq(photoPiece.id, id)));
+  return outcome;
 }
 
 /**
@@ -63,10 +86,7 @@ export async function takePiece(
   await db.insert(photoPiece).values({ shopId, id, at, bytes, madeAt: now }).onConflictDoNothing();
   const here = await piecesOf(db, shopId, id);
   if (here.whole || here.have < of) return here;
-  const outcome = await savePhoto(db, actor, id, await joined(db, shopId, id, of));
-  // While too many are decoded the pieces stay; what is no picture, or another one, never becomes one.
-  if (outcome.kind === 'refused' && outcome.code === 'busy') return outcome;
-  await db.delete(photoPiece).where(and(eq(photoPiece.shopId, shopId), eq(photoPiece.id, id)));
+  const outcome = await finish(db, actor, id, await joined(db, shopId, id, of));
   return outcome.kind === 'kept' ? { have: of, whole: true } : outcome;
 }
 

@@ -2,8 +2,12 @@ import { isSecure, secretOf } from '@/server/auth/auth';
 import { leadProofCookie, proofEndsMs, proofMark } from '@/server/auth/leadProof';
 import { database } from '@/server/db/connection';
 import { isSharedBy } from '@/server/devices/devices';
-import { answerForm } from '@/server/http';
+import { answerForm, answerPerson } from '@/server/http';
 import { confirmForm, confirmHeld } from '@/server/jobs/confirmHeld';
+
+/** Whether what only a lead may do is open now: who goes to something by an address asks here first. */
+export const GET = (request: Request) =>
+  answerPerson(request, () => Promise.resolve(Response.json({ proven: true })), { needs: 'manage-shop' });
 
 /**
  * A password is given again: one's own, so that what only a lead may do is open for a while, or a lead's, for held entries

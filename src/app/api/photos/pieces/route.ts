@@ -1,14 +1,14 @@
 import { bodyBytes } from '@/server/body';
 import { database } from '@/server/db/connection';
 import { answerPerson, answerRow } from '@/server/http';
-import { piecesOf, takePiece } from '@/server/photos/pieces';
+import { piecesNow, takePiece } from '@/server/photos/pieces';
 import { PHOTO_STATUS } from '@/server/photos/photos';
 
 /** How far the picture `?id=` has come. */
 export const GET = (request: Request) =>
   answerRow(request, (actor) => {
     const id = new URL(request.url).searchParams.get('id') ?? '';
-    return piecesOf(database(), actor.shopId, id);
+    return piecesNow(database(), actor, id);
   });
 
 /** Takes a piece of a picture: `?id=` SHA-256 of the whole, `at=` bytes before the piece, `of=` bytes of the whole. */
