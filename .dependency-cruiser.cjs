@@ -4,7 +4,7 @@ const only = (name, from, allowed) => ({
   severity: 'error',
   comment: `${from} may import ${allowed.join(', ')} only`,
   from: { path: `^src/${from}/`, pathNot: '\\.test\\.tsx?$' },
-  to: { path: '^(src|demo|scripts|e2e)/', pathNot: allowed.map((a) => `^src/${a}/`) },
+  to: { path: '^(src|demo|scripts|e2e)/', pathNot: allowed.map((a) => `^src/${a}[/.]`) },
 });
 
 module.exports = {
@@ -17,6 +17,7 @@ module.exports = {
     only('features-know-ui-and-core', 'features', ['features', 'ui', 'core', 'words', 'workers', 'device']),
     only('device-knows-core-and-formats', 'device', ['device', 'core', 'formats']),
     only('workers-know-core', 'workers', ['workers', 'core']),
+    only('door-knows-the-log', 'door', ['door', 'server/log']),
     only('server-knows-core-and-formats', 'server', ['server', 'core', 'formats', 'words']),
     {
       name: 'ui-takes-only-types-from-core',

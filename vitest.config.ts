@@ -21,7 +21,7 @@ export default defineConfig({
           name: 'unit',
           testTimeout: 30_000,
           include: [
-            'src/{core,device,formats,words,ui,features}/**/*.test.{ts,tsx}',
+            'src/{core,device,door,formats,words,ui,features}/**/*.test.{ts,tsx}',
             'demo/**/*.test.ts',
             'scripts/**/*.test.ts',
           ],

@@ -11,17 +11,11 @@ const END_MS = 30_000;
 const DEATHS = 10;
 const DEATHS_MS = 60_000;
 
-/** *Setting*: how long a connection that nobody uses is kept, ms: longer than browsers and proxies keep theirs, else they ask on one that is just being closed. */
-const KEEP_ALIVE_MS = 75_000;
-
 const [host, port] = process.argv.slice(2);
 const wanted = Number(process.env.WORKERS ?? '');
 const count = Number.isInteger(wanted) && wanted > 0 ? Math.min(wanted, 64) : availableParallelism();
 
-cluster.setupPrimary({
-  exec: 'node_modules/next/dist/bin/next',
-  args: ['start', '-H', host, '-p', port, '--keepAliveTimeout', String(KEEP_ALIVE_MS)],
-});
+cluster.setupPrimary({ exec: '.next/door.mjs', args: [host, port] });
 const registry = new AggregatorRegistry();
 let ending = false;
 let deaths = [];

@@ -14,6 +14,9 @@ export async function onRequestError(
 ): Promise<void> {
   if (process.env.NEXT_RUNTIME !== 'nodejs') return;
   const { log } = await import('@/server/log');
+  const { plainPath } = await import('@/server/metrics/routeOf');
+  const { noteAway } = await import('@/server/faults');
+  noteAway(error);
   // What was asked for may name a customer: only the address goes in.
-  log.error({ err: error, path: request.path.split('?')[0], method: request.method }, 'request failed');
+  log.error({ err: error, path: plainPath(request.path), method: request.method }, 'request failed');
 }

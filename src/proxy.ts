@@ -23,7 +23,7 @@ function contentPolicy(nonce: string): string {
   ].join('; ');
 }
 
-/** Stands before every request: origin check on every mutation, content policy with a nonce, safe headers. */
+/** Stands before every request of a page or route: origin check on every mutation, content policy with a nonce. The door has the rest. */
 export function proxy(request: NextRequest): NextResponse {
   const { pathname, search } = request.nextUrl;
   if (!isAddress(pathname, search)) return new NextResponse('Not here.', { status: 404 });
@@ -38,20 +38,7 @@ export function proxy(request: NextRequest): NextResponse {
   headers.set('content-security-policy', policy);
   headers.set('x-path', request.nextUrl.pathname);
   const response = NextResponse.next({ request: { headers } });
-  const safe: Record<string, string> = {
-    'content-security-policy': policy,
-    'x-content-type-options': 'nosniff',
-    'x-frame-options': 'DENY',
-    'referrer-policy': 'same-origin',
-    'permissions-policy': 'camera=(self), microphone=(), geolocation=()',
-    'cross-origin-opener-policy': 'same-origin',
-    'cross-origin-resource-policy': 'same-origin',
-    // Told only where the application is behind TLS: elsewhere it would shut people out.
-    ...(process.env.PUBLIC_URL?.startsWith('https:')
-      ? { 'strict-transport-security': 'max-age=31536000' }
-      : {}),
-  };
-  for (const [name, value] of Object.entries(safe)) response.headers.set(name, value);
+  response.headers.set('content-security-policy', policy);
   return response;
 }
 

@@ -49,7 +49,7 @@ export async function startApp(
       process.execPath,
       env.WORKERS
         ? ['scripts/serve.mjs', '127.0.0.1', String(port)]
-        : ['node_modules/next/dist/bin/next', 'start', '-H', '127.0.0.1', '-p', String(port)],
+        : ['.next/door.mjs', '127.0.0.1', String(port)],
       {
         env: {
           ...process.env,
@@ -57,6 +57,8 @@ export async function startApp(
           DATABASE_URL: made.url,
           AUTH_SECRET: SECRET,
           LOG_LEVEL: 'warn',
+          // A file of tests opens few pages: what is not asked for is not loaded.
+          WARM: '0',
           ...env,
         },
         stdio: ['ignore', 'pipe', 'pipe'],

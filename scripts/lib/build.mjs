@@ -29,6 +29,24 @@ function digest() {
   return hash.digest('hex');
 }
 
+/** What each process of the application is started with. */
+export const DOOR = '.next/door.mjs';
+
+/** Builds the door into one file: it stands before the framework, and is no part of its build. */
+async function buildDoor() {
+  const { build } = await import('esbuild');
+  await build({
+    entryPoints: ['src/door/main.ts'],
+    outfile: DOOR,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    logLevel: 'error',
+  });
+}
+
 /** Builds the application unless the present build is of these very sources. */
 export async function ensureBuild() {
   const now = digest();
@@ -37,5 +55,6 @@ export async function ensureBuild() {
   await step('Building the application (about a minute)', () =>
     run(process.execPath, ['node_modules/next/dist/bin/next', 'build'], { env }),
   );
+  await buildDoor();
   writeFileSync(STAMP, now);
 }

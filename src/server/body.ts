@@ -1,5 +1,7 @@
 /** Largest bodies, bytes: one limit for each address, told in the refusal. The framework's own lies above all of them. */
 export const MAX_BODY = {
+  /** What anybody may send before a sign-in. */
+  open: 4 * 1024,
   /** Forms and entries. */
   small: 512 * 1024,
   /** A picture as the camera made it. */

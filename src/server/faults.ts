@@ -1,6 +1,7 @@
 import { BodyRefused, bodyRefusal } from './body';
 import { HeavyStopped } from './heavy/stopped';
 import { log } from './log';
+import { plainPath } from './metrics/routeOf';
 
 /** SQLSTATE classes and codes of a database that is not there now, or has no room: trying again later may do. */
 const GONE = /^(?:08|57P|53)/;
@@ -26,6 +27,14 @@ export function databaseGone(error: unknown): 'busy' | 'no-room' | null {
   return null;
 }
 
+/** When the database was last found away, ms: the door tells by it whether a page that broke is to be tried again. */
+const AWAY = Symbol.for('yonder-bolt.away');
+
+/** Remembers that the database is away, where that is what an error says. */
+export function noteAway(error: unknown): void {
+  if (databaseGone(error)) (globalThis as { [AWAY]?: number })[AWAY] = Date.now();
+}
+
 /** Seconds after which a caller may try again. */
 const AGAIN_S = 5;
 
@@ -34,6 +43,7 @@ export function faultAnswer(error: unknown, request: Request, shop?: string): Re
   if (error instanceof BodyRefused) return bodyRefusal(error);
   if (error instanceof HeavyStopped)
     return Response.json({ code: error.code }, { status: 503, headers: { 'retry-after': String(AGAIN_S) } });
+  noteAway(error);
   log.error(
     { err: error, path: pathOf(request), method: request.method, ...(shop ? { shop } : {}) },
     'request failed',
@@ -45,4 +55,4 @@ export function faultAnswer(error: unknown, request: Request, shop?: string): Re
 }
 
 /** The address without what was asked for: a search may name a customer. */
-const pathOf = (request: Request): string => new URL(request.url).pathname;
+const pathOf = (request: Request): string => plainPath(new URL(request.url).pathname);

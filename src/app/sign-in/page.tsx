@@ -1,3 +1,4 @@
+import { serverNow } from '@/server/clock/serverClock';
 import { redirect } from 'next/navigation';
 import { OutboxProvider } from '@/features/outbox/OutboxProvider';
 import { WaitingAuthors } from '@/features/outbox/WaitingAuthors';
@@ -9,7 +10,7 @@ export const metadata = { title: 'Sign in' };
 export default async function Page() {
   if (await currentActor()) redirect('/');
   return (
-    <OutboxProvider user={null} name="" shop="" lead={null} serverNow={new Date().toISOString()}>
+    <OutboxProvider user={null} name="" shop="" lead={null} serverNow={serverNow().toISOString()}>
       <SignIn waiting={<WaitingAuthors />} />
     </OutboxProvider>
   );

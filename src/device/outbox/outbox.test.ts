@@ -218,7 +218,7 @@ describe('under whose sign-in, and by whose password', () => {
     chosen.close();
     s.state.signedIn = 'tomas';
     await box.send();
-    expect(last()).toEqual({ under: { [id]: 'jory' }, unproven: [id] });
+    expect(last()).toMatchObject({ under: { [id]: 'jory' }, unproven: [id] });
   });
 
   it('only what was written under the password that was given last counts as written by it', async () => {
@@ -268,7 +268,7 @@ describe('under whose sign-in, and by whose password', () => {
     await store.put('waiting', old);
     box.prove(LEAD);
     await box.send();
-    expect(last()).toEqual({ under: {}, unproven: [id] });
+    expect(last()).toMatchObject({ under: {}, unproven: [id] });
     expect(s.words()).toEqual(['old']);
   });
 });

@@ -181,6 +181,7 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
       {
         under: Object.fromEntries(batch.flatMap((w) => (w.under === undefined ? [] : [[w.id, w.under]]))),
         unproven: batch.flatMap((w) => (mark !== '' && w.mark === mark ? [] : [w.id])),
+        clock: Math.round(port.nowMs()),
       },
     );
     if (posted.kind === 'no-answer') {

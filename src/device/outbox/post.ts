@@ -31,6 +31,8 @@ export interface Besides {
   readonly under: Readonly<Record<string, string>>;
   /** Ids of those that were not written under the password that was given here last. */
   readonly unproven: readonly string[];
+  /** This device's own clock, ms, as nobody has set it right: several together tell a server that its own is wrong. */
+  readonly clock: number;
 }
 
 const OUTCOMES: ReadonlySet<unknown> = new Set(['kept', 'known', 'held', 'not-taken']);

@@ -1,6 +1,8 @@
-import { eq } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
 import { database } from '../db/connection';
 import { user } from '../db/schema';
+import { bodyText } from '../body';
+import { faultAnswer } from '../faults';
 import { isSharedBy } from '../devices/devices';
 import { usernameOf } from './passwords';
 import { auth, CLIENT_HEADER, isSecure, secretOf } from './auth';
@@ -21,12 +23,24 @@ function clientOf(request: Request): string {
   return request.headers.get('x-forwarded-for')?.split(',').at(-1)?.trim() || '127.0.0.1';
 }
 
-/** Answers a sign-in call over HTTP, with both limits held. */
+/** Answers a sign-in call over HTTP, with both limits held; 503 where the database is away: nothing is wrong with who asks. */
 export async function handleAuth(request: Request): Promise<Response> {
+  try {
+    const answer = await answerAuth(request);
+    if (answer.status < 500) return answer;
+    // The library keeps its reason to itself.
+    await database().execute(sql`select 1`);
+    return Response.json({ code: 'server-fault' }, { status: 500 });
+  } catch (error) {
+    return faultAnswer(error, request);
+  }
+}
+
+async function answerAuth(request: Request): Promise<Response> {
   const { pathname } = new URL(request.url);
   if (!OPEN_PATHS.has(pathname)) return new Response(null, { status: 404 });
   const client = clientOf(request);
-  const body = request.method === 'GET' ? null : await request.text();
+  const body = request.method === 'GET' ? null : await bodyText(request, 'open');
   const call = (address: string) => {
     const headers = new Headers(request.headers);
     headers.set(CLIENT_HEADER, address);

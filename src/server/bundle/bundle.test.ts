@@ -13,6 +13,7 @@ import { makeAuth } from '../auth/auth';
 import { type OpenedDatabase, openDatabase } from '../db/connection';
 import { account, auditLine, bay, member, photo, shop, user } from '../db/schema';
 import { newSetupKey } from '../firstDay/setupLink';
+import { bundlePoolOf } from './bundleLine';
 import { openFromBundle } from './openFromBundle';
 import { BUNDLE_TABLES, NOT_IN_BUNDLE } from './tables';
 import { writeBundle } from './writeBundle';
@@ -57,7 +58,7 @@ afterAll(async () => {
 
 async function whole(): Promise<Buffer> {
   const pieces: Buffer[] = [];
-  for await (const piece of writeBundle(from.pool, SHOP, NOW)) pieces.push(piece as Buffer);
+  for await (const piece of writeBundle(await from.pool.connect(), SHOP, NOW)) pieces.push(piece as Buffer);
   return Buffer.concat(pieces);
 }
 
@@ -73,6 +74,21 @@ const pieces = (bytes: Buffer): Readable =>
       bytes.subarray(i * 10_000, (i + 1) * 10_000),
     ),
   );
+
+describe('a download that nobody reads', () => {
+  it('holds up the next bundle and nothing else, and lets go when it is left', async () => {
+    const line = bundlePoolOf(made[0]?.url ?? '');
+    const stalled = writeBundle(await line.connect(), SHOP, NOW);
+    // The exploit was two dozen of these on the connections that boards and entries wait for.
+    await expect(line.connect()).rejects.toThrow('timeout exceeded');
+    expect(await from.db.$count(shop)).toBeGreaterThan(0);
+    stalled.destroy();
+    const next = await line.connect();
+    expect((await next.query('select 1 as one')).rows).toEqual([{ one: 1 }]);
+    next.release();
+    await line.end();
+  });
+});
 
 describe('a shop taken out and brought in elsewhere', () => {
   it('is the same, table by table and read by read, with its photos; nothing of another shop is in it', async () => {
@@ -131,7 +147,7 @@ describe('a shop taken out and brought in elsewhere', () => {
   });
 
   it('is one moment: what is written meanwhile is in it whole or not at all', async () => {
-    const reading = writeBundle(from.pool, SHOP, NOW)[Symbol.asyncIterator]();
+    const reading = writeBundle(await from.pool.connect(), SHOP, NOW)[Symbol.asyncIterator]();
     const first = (await reading.next()) as { value: Buffer };
     await from.db.insert(bay).values({ shopId: SHOP, id: 'late', name: 'Late bay', ordinal: 99 });
     const rest: Buffer[] = [first.value];
@@ -151,7 +167,7 @@ describe('a shop taken out and brought in elsewhere', () => {
 
   it('who stops reading leaves no connection behind', async () => {
     for (let i = 0; i < 6; i += 1) {
-      const reading = writeBundle(from.pool, SHOP, NOW);
+      const reading = writeBundle(await from.pool.connect(), SHOP, NOW);
       await new Promise((r) => reading.once('data', r));
       reading.destroy();
     }

@@ -1,6 +1,6 @@
 import { createGzip } from 'node:zlib';
 import { Readable } from 'node:stream';
-import type { Pool, PoolClient } from 'pg';
+import type { PoolClient } from 'pg';
 import { type Pack, pack as newPack } from 'tar-stream';
 import { schemaOf } from './schemaOf';
 import { belongs, BUNDLE_TABLES, type BundleHead, type BundleTable } from './tables';
@@ -11,11 +11,12 @@ const ROWS = 500;
 /**
  * A whole shop as one file that is written while it is read: a gzipped tar of `shop.json`, `tables/…` (JSON lists of
  * rows) and `photos/…jpg`. All of it is one moment of the database. Who stops reading ends it.
+ * @param client a connection of its own, let go at the end
  */
-export function writeBundle(pool: Pool, shopId: string, now: Date): Readable {
+export function writeBundle(client: PoolClient, shopId: string, now: Date): Readable {
   const pack = newPack();
   const gzip = createGzip({ level: 4 });
-  void fill(pool, pack, shopId, now).then(
+  void fill(client, pack, shopId, now).then(
     () => pack.finalize(),
     (error: unknown) => pack.destroy(error instanceof Error ? error : new Error('bundle failed')),
   );
@@ -25,8 +26,7 @@ export function writeBundle(pool: Pool, shopId: string, now: Date): Readable {
   return source.pipe(gzip);
 }
 
-async function fill(pool: Pool, pack: Pack, shopId: string, now: Date): Promise<void> {
-  const client = await pool.connect();
+async function fill(client: PoolClient, pack: Pack, shopId: string, now: Date): Promise<void> {
   let sound = false;
   try {
     await client.query('begin isolation level repeatable read read only');
@@ -88,5 +88,12 @@ async function tableFiles(client: PoolClient, pack: Pack, table: BundleTable, sh
 /** Adds a file, and waits until the reader has room for more. */
 const file = (pack: Pack, name: string, content: string | Buffer): Promise<void> =>
   new Promise((resolve, reject) => {
-    pack.entry({ name }, content, (error) => (error ? reject(error) : resolve()));
+    // Who asked has gone: the wait for room would have no end.
+    const gone = () => reject(new Error('nobody reads'));
+    pack.once('close', gone);
+    pack.entry({ name }, content, (error) => {
+      pack.off('close', gone);
+      if (error) reject(error);
+      else resolve();
+    });
   });

@@ -18,12 +18,15 @@ export const MARKETS = ['unknown', 'ECE', 'NA', 'none'] as const;
 const BAYS_MAX = 24;
 
 const text = (max: number) => yup.string().strict().trim('not-trimmed').max(max, 'too-long');
+/** On one line: a name goes into calendars, file names and heads of sheets. */
+const name = (max: number) =>
+  text(max).test('one-line', 'text-not-keepable', (t) => !/\p{Cc}/u.test(t ?? ''));
 const whole = (min: number, max: number) =>
   yup.number().strict().integer('not-whole').min(min, 'out-of-range').max(max, 'out-of-range');
 
 /** What a shop is, as a lead says it: at the opening, and in the settings. */
 export const shopFields = {
-  name: text(80).required('missing'),
+  name: name(80).required('missing'),
   zone: text(60)
     .required('missing')
     .test('zone', 'no-such-zone', (z) => isZone(z ?? '')),
@@ -43,7 +46,7 @@ export const shopFields = {
   sheetHead: text(300).defined('missing'),
   sheetFoot: text(600).defined('missing'),
   bays: yup
-    .array(text(40).required('missing'))
+    .array(name(40).required('missing'))
     .strict()
     .min(1, 'too-few')
     .max(BAYS_MAX, 'too-many')
@@ -53,7 +56,7 @@ export const shopFields = {
 
 /** A person as a lead adds one. */
 export const personFields = {
-  name: text(80).required('missing'),
+  name: name(80).required('missing'),
   username: text(30)
     .required('missing')
     .test('username', 'username-form', (u) => USERNAME.test(usernameOf(u ?? ''))),

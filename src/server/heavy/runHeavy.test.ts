@@ -2,6 +2,7 @@ import { afterAll, beforeAll, expect, it } from 'vitest';
 import { SHELF_TEXT, twoShops, type TwoShops } from '../../../e2e/support/shops';
 import { runHeavy } from './runHeavy';
 import { HeavyStopped } from './stopped';
+import type { HeavyTasks } from './tasks';
 
 const UNBUILT = { entry: new URL('../../../e2e/support/unbuiltWorker.mjs', import.meta.url) };
 let shops: TwoShops;
@@ -58,7 +59,7 @@ it('it is ended when its time is over, its memory is used up, or nobody waits an
 it('more than can wait are sent away, and those that wait come in their turn', async () => {
   const input = { ...lead, bytes: bytes('{') };
   const all = await Promise.allSettled(
-    Array.from({ length: 14 }, () => runHeavy('import-shelf', input, UNBUILT)),
+    Array.from({ length: 14 }, () => runHeavy('import-shelf', input, { ...UNBUILT, who: 'one' })),
   );
   const away = all.filter((a) => a.status === 'rejected').map((a) => a.reason as unknown);
   expect(away).toHaveLength(5);
@@ -67,3 +68,11 @@ it('more than can wait are sent away, and those that wait come in their turn', a
   expect(all.filter((a) => a.status === 'fulfilled')).toHaveLength(9);
   // Nine workers one after another, each of which compiles what it runs: on a busy machine that takes its time.
 }, 120_000);
+
+it('what broke in a thread leaves it to the next, and says what it was', async () => {
+  const marks = () => runHeavy('marks-pdf', { locale: 'en-GB' }, UNBUILT);
+  expect((await marks()).length).toBeGreaterThan(1000);
+  const broken = { doc: null, locale: 'en-GB' } as unknown as HeavyTasks['wall-pdf']['input'];
+  await expect(runHeavy('wall-pdf', broken, UNBUILT)).rejects.toThrow(TypeError);
+  expect((await marks()).length).toBeGreaterThan(1000);
+}, 60_000);

@@ -61,11 +61,14 @@ export interface HeavyTasks {
 }
 export type HeavyName = keyof HeavyTasks;
 
-/** What a worker is started with. */
+/** What a worker is told to do. */
 export type HeavyOrder = {
   [N in HeavyName]: { readonly name: N; readonly input: HeavyTasks[N]['input'] };
 }[HeavyName];
 
 /** What a worker says: how far it is, and at its end what came out. */
 export type HeavyWord =
-  { readonly kind: 'progress'; readonly at: unknown } | { readonly kind: 'done'; readonly output: unknown };
+  | { readonly kind: 'progress'; readonly at: unknown }
+  | { readonly kind: 'done'; readonly output: unknown }
+  /** It threw; the thread stands for the next. */
+  | { readonly kind: 'broken'; readonly error: unknown };

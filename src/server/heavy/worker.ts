@@ -1,4 +1,4 @@
-import { parentPort, workerData } from 'node:worker_threads';
+import { parentPort } from 'node:worker_threads';
 import { lintShelf } from '@/core/catalogue/lint';
 import { askShop } from '../ask/askShop';
 import { openDatabase, type OpenedDatabase } from '../db/connection';
@@ -7,7 +7,7 @@ import { importShelf } from '../shelf/importShelf';
 import { loadShelf } from '../shelf/loadShelf';
 import type { HeavyOrder, HeavyWord } from './tasks';
 
-/** One piece of heavy work in a thread of its own, with connections of its own. It does one, and ends. */
+/** Heavy work in a thread of its own, with connections of its own: one piece after another, as it is told. */
 const say = (word: HeavyWord) => parentPort?.postMessage(word);
 const progress = (at: unknown) => say({ kind: 'progress', at });
 
@@ -63,4 +63,9 @@ async function carryOut(order: HeavyOrder): Promise<unknown> {
   }
 }
 
-void carryOut(workerData as HeavyOrder).then((output) => say({ kind: 'done', output }));
+parentPort?.on('message', (order: HeavyOrder) => {
+  carryOut(order).then(
+    (output) => say({ kind: 'done', output }),
+    (error: unknown) => say({ kind: 'broken', error }),
+  );
+});

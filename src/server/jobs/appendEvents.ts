@@ -1,4 +1,4 @@
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, max } from 'drizzle-orm';
 import {
   type AnyEvent,
   type AnyStoredEvent,
@@ -42,6 +42,8 @@ export interface Sent {
 const DAY_MS = 86_400_000;
 /** *Setting*: days that an entry may wait on its device; one that says it is older is held. */
 const OLDEST_DAYS = 366;
+/** *Setting*: how far behind the latest entry of its job one may stand that is ahead of the clock with it, ms: devices count on by one. */
+const FOLLOWS_MS = 1_000;
 /** Rows in one insert: PostgreSQL takes 65 535 parameters in one statement. */
 const ROWS_AT_ONCE = 1000;
 
@@ -100,6 +102,15 @@ export async function appendIn(
     rows.push({ shopId: actor.shopId, id, jobId, seq, type, v, at, device, deviceSeq, userId, body, ...as });
     twins.set(id, { ...event, user: userId });
   };
+  /** The latest time of the job's own entries: what was written after them is no further ahead than they are. */
+  let latest: string | null = null;
+  const follows = async (event: AnyEvent): Promise<boolean> => {
+    latest ??= await latestOf(tx, actor.shopId, jobId);
+    const behind = Date.parse(event.at) - Date.parse(latest ?? '');
+    if (!(behind <= FOLLOWS_MS)) return false;
+    if (latest !== null && event.at > latest) latest = event.at;
+    return true;
+  };
   for (const { event, raw } of sent) {
     const { id } = event;
     const twin = twins.get(id);
@@ -108,8 +119,9 @@ export async function appendIn(
       outcomes.push({ id, outcome: 'known' });
       continue;
     }
-    const judged =
+    const first =
       twin !== undefined ? held('id-used') : row ? whyHeld(actor, event, now) : held('no-such-job');
+    const judged = first?.why === 'clock-ahead' && (await follows(event)) ? null : first;
     if (judged === null) {
       take(event, actor.userId, {
         role: rightsOf(actor),
@@ -172,6 +184,15 @@ function whyHeld(actor: Actor, sent: AnyEvent, now: Date): ReturnType<typeof hel
   const ahead = Date.parse(event.at) - now.getTime();
   if (ahead > DAY_MS) return held('clock-ahead');
   return ahead < -OLDEST_DAYS * DAY_MS ? held('clock-behind') : null;
+}
+
+/** The latest time that an entry of a job has; null: it has none. */
+async function latestOf(tx: Transaction, shopId: string, jobId: string): Promise<string | null> {
+  const [row] = await tx
+    .select({ at: max(jobEvent.at) })
+    .from(jobEvent)
+    .where(and(eq(jobEvent.shopId, shopId), eq(jobEvent.jobId, jobId)));
+  return row?.at ?? null;
 }
 
 async function storedTwins(

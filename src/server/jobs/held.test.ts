@@ -47,7 +47,9 @@ const said = async () =>
 describe('an entry that may not be written', () => {
   it('is held, shown to its author and to a lead, and let in by a lead’s word under its author’s name', async () => {
     const mine = count();
-    expect(await keep(counter(), mine)).toEqual([{ id: mine.id, outcome: 'held', code: 'not-allowed' }]);
+    expect(await keep(counter(), mine)).toMatchObject([
+      { id: mine.id, outcome: 'held', code: 'not-allowed' },
+    ]);
     expect(await held(counter())).toContainEqual([mine.id, 'not-allowed']);
     expect(await held(technician())).toEqual([]);
     const word = await wordFor(mine);
@@ -158,6 +160,11 @@ describe('a lead’s word is about this content of this author in this job', () 
 });
 
 describe('a clock that is wrong', () => {
+  beforeAll(async () => {
+    const own = await openJob(shops.db, counter(), jobInput(), NOW);
+    if (own.kind !== 'opened') throw new Error(own.kind);
+    job = own.job;
+  });
   it('a day ahead is held; within a day it is taken', async () => {
     const [far, near] = [
       note(counter(), '2026-06-02T12:00:00.001Z'),
@@ -171,6 +178,24 @@ describe('a clock that is wrong', () => {
   it('a year behind is held as well: no entry waits on a device for so long', async () => {
     expect(await keep(counter(), note(counter(), '2025-05-01T12:00:00.000Z'))).toMatchObject([
       { outcome: 'held', code: 'clock-behind' },
+    ]);
+  });
+  it('an entry that follows one which the server itself had put ahead is taken: nothing waits for the calendar', async () => {
+    // The server's clock was three days ahead, and it believed itself.
+    const own = await openJob(shops.db, counter(), jobInput(), NOW);
+    if (own.kind !== 'opened') throw new Error(own.kind);
+    job = own.job;
+    const wrong = new Date('2026-06-04T12:00:00.000Z');
+    const ahead = note(counter(), '2026-06-04T12:00:00.000Z');
+    await appendEvents(shops.db, counter(), job, [ahead], wrong);
+    // Right again: a device counts on from what it has seen, by a millisecond.
+    const [next, far] = [
+      note(counter(), '2026-06-04T12:00:00.001Z'),
+      note(counter(), '2026-06-04T12:00:05.000Z'),
+    ];
+    expect(await keep(counter(), next, far)).toMatchObject([
+      { outcome: 'kept' },
+      { outcome: 'held', code: 'clock-ahead' },
     ]);
   });
   it('opens no job, says so, and is no fault of the server', async () => {

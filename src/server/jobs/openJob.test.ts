@@ -13,7 +13,7 @@ import { appendEvents } from './appendEvents';
 import { loadJob } from './loadJob';
 import { loadRelease, lockRelease } from './lockRelease';
 import { openJob } from './openJob';
-import { findVehicles, saveIdentity } from './vehicles';
+import { findVehicles, identityForm, saveIdentity } from './vehicles';
 
 let shops: TwoShops;
 let { newJob, reading, send }: ReturnType<typeof northShop> = {} as never;
@@ -170,5 +170,31 @@ describe('two shops', () => {
         NOW,
       ),
     ).toMatchObject({ kind: 'opened', number: 1 });
+  });
+
+  it('takes no version past what the database counts, and writes into no job of another vehicle', async () => {
+    expect(
+      identityForm.isValidSync({ ...envelopeOf(), vehicle: 'v', version: 2 ** 31, vin: null, plate: 'X' }),
+    ).toBe(false);
+    const [mine, other] = [await newJob(), await newJob()];
+    const { vehicle } = (await loadJob(shops.db, 'north', mine)) ?? {};
+    const before = (await loadJob(shops.db, 'north', other))?.pack.events.length;
+    const outcome = await saveIdentity(
+      shops.db,
+      counter(),
+      {
+        ...envelopeOf(),
+        vehicle: vehicle?.id ?? '',
+        version: vehicle?.version ?? 1,
+        vin: null,
+        plate: 'MOVED',
+        family: 'orrel-packet',
+        job: other,
+      },
+      NOW,
+    );
+    expect(outcome).toEqual({ kind: 'refused', code: 'other-vehicle' });
+    expect((await loadJob(shops.db, 'north', mine))?.vehicle.plate).not.toBe('MOVED');
+    expect((await loadJob(shops.db, 'north', other))?.pack.events.length).toBe(before);
   });
 });

@@ -8,7 +8,7 @@ import type { Database, Transaction } from '../db/connection';
 import { once } from '../once';
 import { appendIn } from './appendEvents';
 import { newEvent } from './openJob';
-import { vehicle } from '../db/schema';
+import { job, vehicle } from '../db/schema';
 import { shelfRowsById } from '../shelf/loadShelf';
 
 /** Whether a vehicle's VIN, serial, plate or fleet number holds a text, or the line that was described of it. */
@@ -39,7 +39,8 @@ export const identityForm = yup
     /** The request’s id makes a resend answer as before; its clock goes with what is written of it. */
     ...ENVELOPE,
     vehicle: yup.string().required(),
-    version: yup.number().integer().required(),
+    /** The database counts in 32 bits. */
+    version: yup.number().integer().min(0, 'out-of-range').max(2_147_483_646, 'out-of-range').required(),
     vin: yup.string().trim().max(60).nullable().defined(),
     plate: yup.string().trim().max(60).nullable().defined(),
     /** Another line of the shelf than it was opened on; absent: the line stands. */
@@ -76,6 +77,9 @@ async function saveIn(
   today: Date,
 ): Promise<IdentityOutcome> {
   const here = and(eq(vehicle.shopId, actor.shopId), eq(vehicle.id, input.vehicle));
+  // A correction is written into a job of this vehicle, or into none.
+  if (input.job !== undefined && !(await isJobOf(db, actor.shopId, input.job, input.vehicle)))
+    return { kind: 'refused', code: 'other-vehicle' };
   const [present] = await db.select().from(vehicle).where(here);
   if (!present) return { kind: 'refused', code: 'no-such-vehicle' };
   const line = input.family ?? present.family;
@@ -131,6 +135,14 @@ async function saveIn(
   return now ? { kind: 'stale', present: now } : { kind: 'refused', code: 'no-such-vehicle' };
 }
 
+async function isJobOf(db: Transaction, shopId: string, jobId: string, vehicleId: string): Promise<boolean> {
+  const rows = await db
+    .select({ id: job.id })
+    .from(job)
+    .where(and(eq(job.shopId, shopId), eq(job.id, jobId), eq(job.vehicleId, vehicleId)));
+  return rows.length > 0;
+}
+
 /** Writes into the job that the line was corrected, so that its history says why entries stopped fitting. */
 async function noteLine(
   tx: Transaction,
@@ -140,8 +152,11 @@ async function noteLine(
   to: string,
   now: Date,
 ): Promise<void> {
-  const { job, at, device, deviceSeq } = input;
-  if (!job) return;
-  const event = newEvent(actor, job, { id: input.id, at, device, deviceSeq }, 'line-corrected', { from, to });
-  await appendIn(tx, actor, job, [{ event, raw: JSON.stringify(event) }], now);
+  const { job: jobId, at, device, deviceSeq } = input;
+  if (!jobId) return;
+  const event = newEvent(actor, jobId, { id: input.id, at, device, deviceSeq }, 'line-corrected', {
+    from,
+    to,
+  });
+  await appendIn(tx, actor, jobId, [{ event, raw: JSON.stringify(event) }], now);
 }

@@ -66,3 +66,7 @@ export function routeOf(url: string): string {
   }
   return first === '' ? 'board' : first;
 }
+
+/** An address for the log: without what was asked for, and without a token that stands in it as a key. */
+export const plainPath = (url: string): string =>
+  (url.split('?')[0] ?? '').replace(/^(\/api\/calendar\/).*/, '$1…').slice(0, 200);

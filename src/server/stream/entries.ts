@@ -19,6 +19,31 @@ export async function tellMoved(tx: Transaction, shop: string, moved: JobMoved):
   await tx.execute(sql`select pg_notify(${CHANNEL}, ${JSON.stringify({ shop, ...moved })})`);
 }
 
+/** *Settings*: open lines of one person (a browser has one, whatever its tabs), and of all of them, in one process. */
+const LINES_OF_ONE = 12;
+const LINES_MOST = 1500;
+const COUNTS = Symbol.for('yonder-bolt.lines.of');
+const counts = globalThis as unknown as { [COUNTS]?: Map<string, number> };
+
+/** Takes one of the lines that a person may have open; null: there is none left. */
+export function takeLine(who: string): { readonly letGo: () => void } | null {
+  const of = (counts[COUNTS] ??= new Map<string, number>());
+  const mine = of.get(who) ?? 0;
+  const all = [...of.values()].reduce((sum, n) => sum + n, 0);
+  if (mine >= LINES_OF_ONE || all >= LINES_MOST) return null;
+  of.set(who, mine + 1);
+  let held = true;
+  return {
+    letGo: () => {
+      if (!held) return;
+      held = false;
+      const left = (of.get(who) ?? 1) - 1;
+      if (left > 0) of.set(who, left);
+      else of.delete(who);
+    },
+  };
+}
+
 /** Lines that are open to browsers: a process that ends lets them go, and they are taken up elsewhere. */
 const LINES = Symbol.for('yonder-bolt.lines');
 const open = globalThis as unknown as { [LINES]?: Set<() => void> };

@@ -1,3 +1,4 @@
+import { serverNow } from '@/server/clock/serverClock';
 import { redirect } from 'next/navigation';
 import { isDay, localDay, shiftDay, USUAL_HOURS, utcOf } from '@/core/board';
 import { Board } from '@/features/board/Board';
@@ -36,7 +37,7 @@ export default async function Page({
   const day =
     isDay(asked) && asked >= FIRST_DAY && asked <= LAST_DAY
       ? asked
-      : localDay(new Date().toISOString(), actor.zone);
+      : localDay(serverNow().toISOString(), actor.zone);
   const from = new Date(utcOf(day, 0, actor.zone));
   const to = new Date(utcOf(shiftDay(day, DAYS_LOADED), 0, actor.zone));
   const [bookings, bays, settings] = await Promise.all([

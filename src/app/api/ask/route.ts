@@ -9,7 +9,11 @@ const LIMITS = { timeMs: 20_000, memoryMib: 512 };
 export const POST = (request: Request) =>
   answerShop(request, 'ask', async (shopId) => {
     const text = await bodyText(request, 'case');
-    const outcome = await runHeavy('ask', { shopId, text }, { ...LIMITS, signal: request.signal });
+    const outcome = await runHeavy(
+      'ask',
+      { shopId, text },
+      { ...LIMITS, who: shopId, signal: request.signal },
+    );
     const head = { form: 'yonder-bolt/answer', version: 1 };
     return outcome.kind === 'faults'
       ? Response.json({ ...head, faults: outcome.faults }, { status: 400 })

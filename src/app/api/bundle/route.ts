@@ -1,6 +1,6 @@
 import { Readable } from 'node:stream';
 import { writeBundle } from '@/server/bundle/writeBundle';
-import { databasePool } from '@/server/db/connection';
+import { bundlePool } from '@/server/bundle/bundleLine';
 import { answerShop } from '@/server/http';
 
 /** The whole shop as one file, written while it is read. For leads, and for programs with a key for it. */
@@ -8,21 +8,19 @@ export const GET = (request: Request) =>
   answerShop(
     request,
     'bundle',
-    (shopId) => {
+    async (shopId) => {
       const now = new Date();
-      const bundle = Readable.toWeb(
-        writeBundle(databasePool().pool, shopId, now),
-      ) as ReadableStream<Uint8Array>;
+      // Had before anything is answered: a second one at the same time is told to come again.
+      const client = await bundlePool().connect();
+      const bundle = Readable.toWeb(writeBundle(client, shopId, now)) as ReadableStream<Uint8Array>;
       const name = `shop-${now.toISOString().slice(0, 10)}.tar.gz`;
-      return Promise.resolve(
-        new Response(bundle, {
-          headers: {
-            'content-type': 'application/gzip',
-            'content-disposition': `attachment; filename="${name}"`,
-            'cache-control': 'private, no-store',
-          },
-        }),
-      );
+      return new Response(bundle, {
+        headers: {
+          'content-type': 'application/gzip',
+          'content-disposition': `attachment; filename="${name}"`,
+          'cache-control': 'private, no-store',
+        },
+      });
     },
     { needs: 'manage-shop' },
   );

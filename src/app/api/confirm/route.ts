@@ -1,5 +1,6 @@
 import { isSecure, secretOf } from '@/server/auth/auth';
 import { leadProofCookie, proofEndsMs, proofMark } from '@/server/auth/leadProof';
+import { serverNow } from '@/server/clock/serverClock';
 import { database } from '@/server/db/connection';
 import { isSharedBy } from '@/server/devices/devices';
 import { answerForm, answerPerson } from '@/server/http';
@@ -17,7 +18,7 @@ export const POST = async (request: Request) => {
   const brought: string[] = [];
   const answer = await answerForm(request, confirmForm, async (actor, input) => {
     const now = new Date();
-    const outcome = await confirmHeld(database(), actor, input, now);
+    const outcome = await confirmHeld(database(), actor, input, serverNow());
     if ('code' in outcome) return outcome;
     const { sessionToken } = actor;
     if (!outcome.own || actor.role !== 'lead' || sessionToken === undefined) return outcome;

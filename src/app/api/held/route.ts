@@ -1,3 +1,4 @@
+import { serverNow } from '@/server/clock/serverClock';
 import * as yup from 'yup';
 import { whyNotNow } from '@/server/access';
 import { database } from '@/server/db/connection';
@@ -20,6 +21,6 @@ export const POST = (request: Request) =>
     if (act === 'aside') return (await setAside(database(), actor, digest)) ? {} : { code: 'nothing-held' };
     const barred = whyNotNow(actor, 'admit-entry');
     if (barred !== null) return { code: barred };
-    const count = await letInHeld(database(), actor, { device: 'desk', digests: [digest] }, new Date());
+    const count = await letInHeld(database(), actor, { device: 'desk', digests: [digest] }, serverNow());
     return count > 0 ? { letIn: count } : { code: 'not-let-in' };
   });

@@ -8,7 +8,11 @@ export const POST = (request: Request) =>
     request,
     async (actor) => {
       const bytes = await bodyBytes(request, 'file');
-      const outcome = await runHeavy('import-shelf', { shopId: actor.shopId, by: actor.userId, bytes });
+      const outcome = await runHeavy(
+        'import-shelf',
+        { shopId: actor.shopId, by: actor.userId, bytes },
+        { who: actor.userId, signal: request.signal },
+      );
       return Response.json(outcome, { status: outcome.kind === 'imported' ? 200 : 422 });
     },
     { needs: 'import-shelf' },

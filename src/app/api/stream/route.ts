@@ -1,5 +1,5 @@
 import { answerPerson } from '@/server/http';
-import { hearShop, lineOpen } from '@/server/stream/entries';
+import { hearShop, lineOpen, takeLine } from '@/server/stream/entries';
 
 /** A word now and then, so that nothing in between takes the line for dead, ms. */
 const BEAT_MS = 20_000;
@@ -9,6 +9,11 @@ const LONGEST_MS = 10 * 60_000;
 /** Tells a browser of every entry that its shop's jobs take in, as server-sent events. */
 export const GET = (request: Request) =>
   answerPerson(request, (actor) => {
+    const line = takeLine(actor.userId);
+    if (!line)
+      return Promise.resolve(
+        Response.json({ code: 'busy' }, { status: 503, headers: { 'retry-after': '10' } }),
+      );
     const words = new TextEncoder();
     let end: () => void = () => undefined;
     const body = new ReadableStream<Uint8Array>({
@@ -26,6 +31,7 @@ export const GET = (request: Request) =>
         end = () => {
           end = () => undefined;
           forget();
+          line.letGo();
           stop();
           clearInterval(beat);
           clearTimeout(over);

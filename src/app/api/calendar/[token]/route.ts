@@ -1,12 +1,24 @@
 import { calendarText } from '@/formats/calendar';
 import { calendarOf } from '@/server/board/bookings';
 import { database } from '@/server/db/connection';
+import { faultAnswer } from '@/server/faults';
 
 const DAY_MS = 86_400_000;
 
 /** The bay calendar for calendar programmes, who have no session: the token in the address is the key. */
-export async function GET(_: Request, { params }: { params: Promise<{ token: string }> }): Promise<Response> {
-  const token = (await params).token.replace(/\.ics$/, '');
+export async function GET(
+  request: Request,
+  { params }: { params: Promise<{ token: string }> },
+): Promise<Response> {
+  try {
+    return await calendar((await params).token);
+  } catch (error) {
+    return faultAnswer(error, request);
+  }
+}
+
+async function calendar(asked: string): Promise<Response> {
+  const token = asked.replace(/\.ics$/, '');
   const now = Date.now();
   const found = await calendarOf(
     database(),

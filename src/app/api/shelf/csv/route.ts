@@ -14,7 +14,9 @@ export const POST = (request: Request) =>
       // Whole before anything is begun: a file that came cut or too long changes nothing, and holds nobody up.
       const bytes = await bodyBytes(request, 'file');
       const input = { shopId: actor.shopId, by: actor.userId, kind, bytes };
-      return linesAnswer(request, actor.shopId, (say) => runHeavy('import-csv', input, { onProgress: say }));
+      return linesAnswer(request, actor.shopId, (say) =>
+        runHeavy('import-csv', input, { who: actor.userId, onProgress: say }),
+      );
     },
     { needs: 'import-shelf' },
   );

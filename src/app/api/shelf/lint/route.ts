@@ -12,7 +12,7 @@ export const POST = (request: Request) =>
     async (actor) => {
       const { shopId } = actor;
       return linesAnswer(request, shopId, async (say, signal) => ({
-        findings: await runHeavy('lint-shelf', { shopId }, { onProgress: say, signal }),
+        findings: await runHeavy('lint-shelf', { shopId }, { who: shopId, onProgress: say, signal }),
       }));
     },
     { needs: 'import-shelf' },

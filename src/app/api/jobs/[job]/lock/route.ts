@@ -1,3 +1,4 @@
+import { serverNow } from '@/server/clock/serverClock';
 import { database } from '@/server/db/connection';
 import { answerForm } from '@/server/http';
 import { lockRelease, lockReleaseForm } from '@/server/jobs/lockRelease';
@@ -10,6 +11,6 @@ interface Context {
 export const POST = async (request: Request, { params }: Context) => {
   const { job } = await params;
   return answerForm(request, lockReleaseForm, (actor, input) =>
-    lockRelease(database(), actor, { ...input, job }, new Date()),
+    lockRelease(database(), actor, { ...input, job }, serverNow()),
   );
 };

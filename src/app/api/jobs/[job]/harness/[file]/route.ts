@@ -20,7 +20,11 @@ export const GET = (request: Request, { params }: Context) =>
     if (!doc || (file !== 'drawing.svg' && file !== 'sheet.pdf')) return new Response(null, { status: 404 });
     const name = `harness-${String(doc.job.number).padStart(4, '0')}-${doc.position}`;
     if (file === 'sheet.pdf') {
-      const pdf = await runHeavy('harness-pdf', { doc, locale: actor.locale }, { signal: request.signal });
+      const pdf = await runHeavy(
+        'harness-pdf',
+        { doc, locale: actor.locale },
+        { who: actor.userId, signal: request.signal },
+      );
       return new Response(new Uint8Array(pdf), {
         headers: {
           'content-type': 'application/pdf',

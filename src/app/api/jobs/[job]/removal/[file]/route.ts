@@ -19,7 +19,7 @@ export const GET = (request: Request, { params }: Context) =>
     const origin = process.env.PUBLIC_URL ? new URL(process.env.PUBLIC_URL).origin : `http://${host}`;
     const names = Object.fromEntries(job.names);
     const input = { ...made, names, origin, locale: actor.locale };
-    const pdf = await runHeavy('removal-pdf', input, { signal: request.signal });
+    const pdf = await runHeavy('removal-pdf', input, { who: actor.userId, signal: request.signal });
     const name = `removal-${String(made.doc.job.number).padStart(4, '0')}`;
     return new Response(new Uint8Array(pdf), {
       headers: {

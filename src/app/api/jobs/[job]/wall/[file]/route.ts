@@ -24,7 +24,8 @@ export const GET = (request: Request, { params }: Context) =>
     if (!job) return none;
     const { signal } = request;
     const { locale } = actor;
-    if (file === 'marks.pdf') return pdf(await runHeavy('marks-pdf', { locale }, { signal }), 'wall-marks');
+    if (file === 'marks.pdf')
+      return pdf(await runHeavy('marks-pdf', { locale }, { who: actor.userId, signal }), 'wall-marks');
     if (file !== 'sheet.pdf') return none;
     const pack = await packFor(db, actor.shopId, job);
     const { reading, vehicle, family } = job;
@@ -41,6 +42,6 @@ export const GET = (request: Request, { params }: Context) =>
       madeAt: new Date().toISOString(),
       sheets,
     };
-    const made = await runHeavy('wall-pdf', { doc, locale }, { signal });
+    const made = await runHeavy('wall-pdf', { doc, locale }, { who: actor.userId, signal });
     return pdf(made, `wall-${String(job.number).padStart(4, '0')}`);
   });
