@@ -12,6 +12,7 @@ import {
   readJob,
   type RowRef,
   type VehicleRecord,
+  withEntries,
   withHandRows,
 } from '@/core/job';
 import type { Figures } from '@/core/electric/formulas';
@@ -157,6 +158,22 @@ export async function loadJobs(
     });
   }
   return loaded;
+}
+
+/** A job with entries that came since it was loaded, none of which pins a row. */
+export function withNews(job: LoadedJob, events: readonly AnyStoredEvent[], cursor: number): LoadedJob {
+  const pack: JobPack = { ...withEntries(job.pack, events), cursor };
+  const sources = packSources(pack);
+  const reading = readJob(sources);
+  const pinnable = withHandRows(sources.pinned, handLamps(reading.record, pack.family.body.id));
+  return {
+    ...job,
+    pack,
+    reading,
+    family: sources.family,
+    registry: sources.registry,
+    pinnedLamp: (id, rev) => pinnable.lamp({ id, rev }),
+  };
 }
 
 /** The line of a vehicle: a row of the shelf, or what was described of this one vehicle. */

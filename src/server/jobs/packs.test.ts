@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type DemoShop, demoShop } from '../../../e2e/support/demoShop';
 import * as views from '@/core/job/views';
 import { type JobPack, readPack } from '@/core/job';
+import { keptJob } from './keptJobs';
 import { loadJob } from './loadJob';
 import { devicePack, newsOf } from './packs';
 
@@ -65,4 +66,29 @@ it('news are what came since, with the names of who wrote it, and the counts tha
   expect(news).toMatchObject({ cursor: pack.cursor + 1, shelf: pack.shelf, vehicle: pack.vehicle.version });
   expect(news?.names[demo.actor('counter').userId]).toBe(demo.actor('counter').name);
   expect((await newsOf(demo.db, demo.id, id, pack.cursor + 1))?.events).toEqual([]);
+});
+
+it('a job that is kept and grows entry by entry reads as one that is loaded whole', async () => {
+  const { id } = await demo.job(4);
+  const plain = (job: Awaited<ReturnType<typeof loadJob>>): unknown =>
+    job && laidOut({ pack: { ...job.pack, asked: [] }, reading: job.reading });
+  await keptJob(demo.db, demo.id, id);
+  const note = await demo.send('counter', id, 'modification-noted', { words: 'winch' });
+  const grown = await keptJob(demo.db, demo.id, id);
+  expect(grown?.pack.events.map((e) => e.id)).toContain(note.id);
+  expect(plain(grown)).toEqual(plain(await loadJob(demo.db, demo.id, id)));
+  for (const send of [
+    () => demo.send('counter', id, 'void', { target: note.id }),
+    () => demo.send('technician', id, 'item-raised', { item: 'own', origin: 'other', words: 'look at it' }),
+    () =>
+      demo.send('counter', id, 'fact-stated', {
+        key: 'bumper',
+        subject: 'vehicle',
+        value: 'standard',
+        source: 'seen',
+      }),
+  ]) {
+    await send();
+    expect(plain(await keptJob(demo.db, demo.id, id))).toEqual(plain(await loadJob(demo.db, demo.id, id)));
+  }
 });

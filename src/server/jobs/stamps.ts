@@ -12,11 +12,32 @@ export async function stampsOf(
   shopId: string,
   ids: readonly string[],
 ): Promise<ReadonlyMap<string, string>> {
+  const stamps = await stampPartsOf(db, shopId, ids);
+  return new Map([...stamps].map(([id, s]) => [id, s.text]));
+}
+
+/** A stamp with what it is made of. */
+export interface Stamp {
+  readonly text: string;
+  /** Entries of the job itself, and of the vehicle's other jobs. */
+  readonly own: number;
+  readonly others: number;
+  /** All that is no entry. */
+  readonly rest: string;
+}
+
+/** The same with their parts: whoever has read a job knows by them whether only entries of its own have come. */
+export async function stampPartsOf(
+  db: Database,
+  shopId: string,
+  ids: readonly string[],
+): Promise<ReadonlyMap<string, Stamp>> {
   if (ids.length === 0) return new Map();
   const rows = await db
     .select({
       id: job.id,
       vehicle: vehicle.version,
+      own: job.lastSeq,
       /** Entries of all jobs of the vehicle, this one with them. */
       ofVehicle: sql<string>`(select sum(o.last_seq) from ${job} o where o.shop_id = ${job.shopId} and o.vehicle_id = ${job.vehicleId})`,
       minor: shop.hourMinor,
@@ -32,9 +53,10 @@ export async function stampsOf(
     .leftJoin(catalogue, and(eq(catalogue.shopId, shop.id), eq(catalogue.id, OWN_CATALOGUE)))
     .where(and(eq(job.shopId, shopId), inArray(job.id, [...ids])));
   return new Map(
-    rows.map((r) => [
-      r.id,
-      [r.ofVehicle, r.vehicle, r.shelf, r.minor, r.currency, r.tax, r.figures, r.walls].join('/'),
-    ]),
+    rows.map((r) => {
+      const rest = [r.vehicle, r.shelf, r.minor, r.currency, r.tax, r.figures, r.walls].join('/');
+      const all = Number(r.ofVehicle);
+      return [r.id, { text: `${all}/${rest}`, own: r.own, others: all - r.own, rest }];
+    }),
   );
 }
