@@ -6,7 +6,7 @@ import { job, shop, vehicle } from '@/server/db/schema';
 import { type Ids, type Route, ROUTES } from './routes';
 import { PASSWORD, type RunningApp } from './support/app';
 import { startDemoApp } from './support/demoApp';
-import { digests } from './support/digests';
+import { digests } from '@/server/backup/digests';
 import { bodyOf, type Session, sessionOf, signInTo } from './support/session';
 
 /** Who calls: nobody, a person of each role of the shop, a lead of another shop. */

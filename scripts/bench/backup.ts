@@ -5,12 +5,12 @@ import path from 'node:path';
 import { createHash } from 'node:crypto';
 import { asc, eq } from 'drizzle-orm';
 import { seededRandom } from '@/core/kernel/seededRandom';
-import { backupTo, NOT_KEPT, restoreFrom } from '@/server/backup';
+import { backupTo, NOT_KEPT, restoreFrom } from '@/server/backup/backup';
 import { openDatabase } from '@/server/db/connection';
 import { job, photo } from '@/server/db/schema';
 import { emptyDatabase } from '../../e2e/support/database';
 import { demoDatabase } from '../../e2e/support/demoDatabase';
-import { digests } from '../../e2e/support/digests';
+import { digests } from '@/server/backup/digests';
 import { copyJob } from '../../e2e/support/manyJobs';
 import { asRow, type Row } from './measure';
 

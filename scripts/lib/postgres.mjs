@@ -40,6 +40,14 @@ function call(program, args) {
   return spawnSync(command, rest, { encoding: 'utf8', cwd: '/', stdio: ['ignore', 'pipe', 'pipe'] });
 }
 
+/** `pg_ctl` on a data folder, as the user that PostgreSQL runs as. */
+export const pgControl = (data, args) => call('pg_ctl', ['-D', path.resolve(data), ...args]);
+
+/** Gives a folder, and all in it, to the user that PostgreSQL runs as. */
+export function ownedByPostgres(folder) {
+  if (isRoot()) spawnSync('chown', ['-R', 'postgres:postgres', folder]);
+}
+
 /** A TCP port of loopback that nobody uses now. */
 export function freePort() {
   return new Promise((resolve, reject) => {
@@ -57,9 +65,10 @@ export function freePort() {
  * password in a file that only the owner reads. A cluster left running by a killed process is taken over.
  * @param {string} folder parent of the cluster's data folder
  * @param {number} [wanted] port to listen on; one that is free by default
+ * @param {string[]} [settings] of the server besides, as `name=value`
  * @returns {Promise<{url: (name: string) => string, stop: () => void, pid: () => number}>}
  */
-export async function startCluster(folder, wanted) {
+export async function startCluster(folder, wanted, settings = []) {
   await ensureDebianPackages(['postgresql'], () => binaries() !== undefined);
   const data = path.resolve(folder, 'data');
   const ready = path.resolve(folder, 'made');
@@ -73,7 +82,7 @@ export async function startCluster(folder, wanted) {
   let port = runningPort(data);
   if (port === undefined) {
     port = wanted ?? (await freePort());
-    const options = `-c listen_addresses=127.0.0.1 -c port=${port} -c unix_socket_directories=''`;
+    const options = `-c listen_addresses=127.0.0.1 -c port=${port} -c unix_socket_directories=''${settings.map((s) => ` -c ${s}`).join('')}`;
     const result = call('pg_ctl', [
       '-D',
       data,

@@ -74,7 +74,9 @@ export const BOUNDS: Readonly<Record<string, Bound>> = {
   '/api/vehicles': DEFAULT_BOUND,
   '/api/walls': FORM,
   '/bay.webmanifest': DEFAULT_BOUND,
+  '/favicon.ico': DEFAULT_BOUND,
   '/formats/shelf.schema.json': DEFAULT_BOUND,
+  '/icon.svg': DEFAULT_BOUND,
   '/serwist/[path]': DEFAULT_BOUND,
 };
 

@@ -5,7 +5,7 @@ import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { freshDatabase, type OwnDatabase } from '../../../e2e/support/database';
 import { demoDatabase } from '../../../e2e/support/demoDatabase';
-import { digests } from '../../../e2e/support/digests';
+import { digests } from '@/server/backup/digests';
 import { loadNewestJobs } from '../../../e2e/support/newestJobs';
 import { auditOf } from '../audit';
 import { addPerson } from '../auth/addPerson';

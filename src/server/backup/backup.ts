@@ -3,8 +3,8 @@ import { existsSync, readdirSync } from 'node:fs';
 import { open, rename, rm, stat } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { sql } from 'drizzle-orm';
-import { openDatabase } from './db/connection';
-import { migrateDatabase } from './db/migrate';
+import { openDatabase } from '../db/connection';
+import { migrateDatabase } from '../db/migrate';
 
 /** Why a back-up or a restore was not done; nothing was changed. */
 export class BackupRefused extends Error {}
@@ -22,14 +22,14 @@ export const NOT_KEPT: readonly string[] = [
 const ROOT = '/usr/lib/postgresql';
 
 /** A program of PostgreSQL: the newest of Debian’s, else whatever the path has. */
-function program(name: string): string {
+export function program(name: string): string {
   const versions = existsSync(ROOT) ? readdirSync(ROOT).map(Number).filter(Number.isInteger) : [];
   const newest = versions.sort((a, b) => b - a).find((v) => existsSync(join(ROOT, String(v), 'bin', name)));
   return newest === undefined ? name : join(ROOT, String(newest), 'bin', name);
 }
 
 /** Runs one of PostgreSQL’s programs on a database. The password goes by the environment, where no list of processes shows it. */
-function run(name: string, url: string, args: readonly string[]): Promise<void> {
+export function run(name: string, url: string, args: readonly string[]): Promise<void> {
   const to = new URL(url);
   const env: NodeJS.ProcessEnv = {
     NODE_ENV: process.env.NODE_ENV ?? 'production',
@@ -56,9 +56,10 @@ function run(name: string, url: string, args: readonly string[]): Promise<void> 
 
 /**
  * Writes a whole database into one file, which is there only once it is whole and on disk.
+ * @param snapshot a moment of the database that somebody holds open (`pg_export_snapshot`); absent: now
  * @returns its size, bytes
  */
-export async function backupTo(url: string, file: string): Promise<number> {
+export async function backupTo(url: string, file: string, snapshot?: string): Promise<number> {
   if (existsSync(file)) throw new BackupRefused(`${file} is there already. Choose another name.`);
   const part = `${file}.part`;
   try {
@@ -67,6 +68,7 @@ export async function backupTo(url: string, file: string): Promise<number> {
       '--no-owner',
       '--no-privileges',
       `--file=${part}`,
+      ...(snapshot === undefined ? [] : [`--snapshot=${snapshot}`]),
       ...NOT_KEPT.map((t) => `--exclude-table-data=public.${t}`),
     ]);
     for (const path of [part, dirname(part) || '.']) {

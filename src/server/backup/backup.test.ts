@@ -2,12 +2,12 @@ import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { emptyDatabase, type OwnDatabase } from '../../e2e/support/database';
-import { demoDatabase } from '../../e2e/support/demoDatabase';
-import { digests } from '../../e2e/support/digests';
-import { loadNewestJobs } from '../../e2e/support/newestJobs';
+import { emptyDatabase, type OwnDatabase } from '../../../e2e/support/database';
+import { demoDatabase } from '../../../e2e/support/demoDatabase';
+import { digests } from './digests';
+import { loadNewestJobs } from '../../../e2e/support/newestJobs';
 import { backupTo, NOT_KEPT, restoreFrom } from './backup';
-import { type Database, type OpenedDatabase, openDatabase } from './db/connection';
+import { type Database, type OpenedDatabase, openDatabase } from '../db/connection';
 
 let demo: OwnDatabase;
 let into: OwnDatabase;
