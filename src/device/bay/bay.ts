@@ -236,6 +236,8 @@ export async function openBay(port: BayPort): Promise<Bay> {
     },
     join: async (username, password, pin) => {
       if (!isPin(pin)) return 'pin-malformed';
+      // The device has to be known there before anybody joins it.
+      if (state.signedIn) await claim(state.signedIn);
       const { said, code } = await send('/api/device/people', { username, password });
       if (code !== null) return code;
       if ('joined' in said && typeof said.joined === 'string') await setPin(said.joined, pin);

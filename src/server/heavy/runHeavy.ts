@@ -24,7 +24,7 @@ export interface HeavyOptions<N extends HeavyName> {
 const LINES = { long: fairLine(1), short: fairLine(2) };
 const SHORT: readonly HeavyName[] = ['ask', 'harness-pdf', 'marks-pdf', 'removal-pdf', 'wall-pdf'];
 
-/** Threads that have done a short piece of work and wait for the next: what they have loaded is loaded. */
+/** Threads that have done a piece of work and wait for the next: what they have loaded is loaded. */
 const idle: { readonly worker: Worker; readonly made: string; readonly end: NodeJS.Timeout }[] = [];
 
 /**
@@ -37,11 +37,10 @@ export async function runHeavy<N extends HeavyName>(
   input: HeavyTasks[N]['input'],
   options: HeavyOptions<N> = {},
 ): Promise<HeavyTasks[N]['output']> {
-  const short = SHORT.includes(name);
-  const over = await LINES[short ? 'short' : 'long'].turn(options.who ?? '', options.signal);
+  const over = await LINES[SHORT.includes(name) ? 'short' : 'long'].turn(options.who ?? '', options.signal);
   try {
     if (options.signal?.aborted) throw new HeavyStopped('heavy-left');
-    return (await inThread({ name, input } as HeavyOrder, options, short)) as HeavyTasks[N]['output'];
+    return (await inThread({ name, input } as HeavyOrder, options)) as HeavyTasks[N]['output'];
   } finally {
     over();
   }
@@ -90,11 +89,7 @@ function keep({ worker, made }: { readonly worker: Worker; readonly made: string
   idle.push({ worker, made, end });
 }
 
-function inThread<N extends HeavyName>(
-  order: HeavyOrder,
-  options: HeavyOptions<N>,
-  short: boolean,
-): Promise<unknown> {
+function inThread<N extends HeavyName>(order: HeavyOrder, options: HeavyOptions<N>): Promise<unknown> {
   const { onProgress, signal, timeMs = TIME_MS, memoryMib = MEMORY_MIB, entry } = options;
   return new Promise((resolve, reject) => {
     const mine = thread(entry, memoryMib);
@@ -105,7 +100,7 @@ function inThread<N extends HeavyName>(
     ) => {
       clearTimeout(timer);
       signal?.removeEventListener('abort', leave);
-      if (stands && short) keep(mine);
+      if (stands) keep(mine);
       else void worker.terminate();
       if ('output' in result) resolve(result.output);
       else reject(result.error as Error);
