@@ -10,7 +10,7 @@ export interface LoadOptions {
 /** Bounds of each choice: it is a measurement of this machine, no weapon. */
 const BOUNDS = {
   technicians: { least: 1, most: 1000, usual: 200 },
-  seconds: { least: 10, most: 1800, usual: 60 },
+  seconds: { least: 10, most: 1800, usual: 300 },
   workers: { least: 1, most: 64, usual: 2 },
   seed: { least: 0, most: 2 ** 31 - 1, usual: 1 },
 } as const;
@@ -19,7 +19,7 @@ const NAMES = Object.keys(BOUNDS) as Name[];
 
 export const HELP = `npm run load -- [--technicians N] [--seconds N] [--workers N] [--seed N]
 Starts the application on a made-up shop on this machine (nothing else is ever asked) and has technicians write an entry
-every 10 s and open a page every 60 s.
+every 10 s and look at a page after each, as on a busy morning.
 ${NAMES.map((n) => `  --${n}  ${BOUNDS[n].least} to ${BOUNDS[n].most}, else ${BOUNDS[n].usual}`).join('\n')}`;
 
 /** @throws Error with a plain sentence where a choice is none */

@@ -25,7 +25,11 @@ export interface LoadResult {
 
 /** Runs one load from an empty cluster to its table. */
 export async function runLoad(options: LoadOptions): Promise<LoadResult> {
-  const app = await startApp(await demoDatabase(), { WORKERS: String(options.workers), TRUST_PROXY: '1' });
+  const app = await startApp(await demoDatabase(), {
+    WORKERS: String(options.workers),
+    TRUST_PROXY: '1',
+    WARM: '1',
+  });
   try {
     const own = await app.db.select().from(job).where(eq(job.shopId, SHOP)).orderBy(job.number);
     const unfinished = own.slice(1);

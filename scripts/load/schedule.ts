@@ -1,8 +1,8 @@
 import { seededRandom } from '@/core/kernel/seededRandom';
 
-/** *Settings* of a technician: an entry every so often, and a page, s. */
+/** *Settings* of a technician on a busy morning: an entry every so often, and a page looked at soon after each, s. */
 export const ENTRY_EVERY_S = 10;
-export const PAGE_EVERY_S = 60;
+export const PAGE_AFTER_S = 1;
 
 export type Deed = { readonly atMs: number; readonly technician: number } & (
   { readonly kind: 'entry' } | { readonly kind: 'page'; readonly page: PageKind }
@@ -21,11 +21,10 @@ export function schedule(technicians: number, seconds: number, seed: number): re
   const random = seededRandom(seed);
   const deeds: Deed[] = [];
   for (let technician = 0; technician < technicians; technician += 1) {
-    for (let at = random() * ENTRY_EVERY_S; at < seconds; at += ENTRY_EVERY_S)
+    for (let at = random() * ENTRY_EVERY_S; at < seconds; at += ENTRY_EVERY_S) {
       deeds.push({ kind: 'entry', technician, atMs: at * 1000 });
-    for (let at = random() * PAGE_EVERY_S; at < seconds; at += PAGE_EVERY_S) {
       const page = DECK[Math.floor(random() * DECK.length)] ?? 'board';
-      deeds.push({ kind: 'page', technician, page, atMs: at * 1000 });
+      deeds.push({ kind: 'page', technician, page, atMs: (at + random() * PAGE_AFTER_S) * 1000 });
     }
   }
   return deeds.sort((a, b) => a.atMs - b.atMs);
