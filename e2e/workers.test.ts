@@ -1,10 +1,10 @@
 import { spawn } from 'node:child_process';
-import { readFileSync, readdirSync } from 'node:fs';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { job } from '@/server/db/schema';
 import { freePort, type RunningApp, SECRET } from './support/app';
 import { startDemoApp } from './support/demoApp';
 import { modificationNote } from './support/entries';
+import { childrenOf } from './support/processes';
 import { signInTo } from './support/session';
 
 /** Two processes on one port, as `npm start` starts them on two cores. */
@@ -29,19 +29,6 @@ const sumOf = (text: string, name: string, ...labels: string[]): number =>
     .filter((line) => line.startsWith(`${name}{`) || line.startsWith(`${name} `))
     .filter((line) => labels.every((l) => line.includes(l)))
     .reduce((sum, line) => sum + Number(line.split(' ').at(-1)), 0);
-
-/** Processes whose parent is this one. */
-const childrenOf = (pid: number): number[] =>
-  readdirSync('/proc')
-    .filter((name) => /^\d+$/.test(name))
-    .flatMap((name) => {
-      try {
-        const [, parent] = readFileSync(`/proc/${name}/stat`, 'utf8').split(') ')[1]?.split(' ') ?? [];
-        return Number(parent) === pid ? [Number(name)] : [];
-      } catch {
-        return []; // It ended meanwhile.
-      }
-    });
 
 it('both answer, what one takes in the other reads, and the counts are those of both', async () => {
   const session = await signInTo(app, 'tomas');

@@ -7,8 +7,10 @@ import { job } from '@/server/db/schema';
 import { type RunningApp, startApp } from '../e2e/support/app';
 import { demoDatabase } from '../e2e/support/demoDatabase';
 import { hostileAddresses, hostileBodies } from '../e2e/support/hostile';
-import { applicationKills, databaseKills } from '../e2e/support/kills';
-import { signInTo } from '../e2e/support/session';
+import { applicationKills, databaseKills, workerKills } from '../e2e/support/kills';
+import { bodyOf, cookieOf, signInTo } from '../e2e/support/session';
+import { standbyDrill } from './drill/standby';
+import { strangers } from './drill/strangers';
 
 const MOST = { kills: 500, hostile: 1_000_000 } as const;
 const TOKEN = 'a-token-for-drills';
@@ -16,7 +18,12 @@ const WARM = 500;
 const DEATH_PAGES = ['/', '/shelf/family', '/calculators', '/jobs/new'] as const;
 
 const { values } = parseArgs({
-  options: { kills: { type: 'string' }, hostile: { type: 'string' }, help: { type: 'boolean' } },
+  options: {
+    kills: { type: 'string' },
+    hostile: { type: 'string' },
+    standby: { type: 'boolean' },
+    help: { type: 'boolean' },
+  },
 });
 
 function chosen(name: 'kills' | 'hostile', usual: number): number {
@@ -39,8 +46,9 @@ async function hostileRun(app: RunningApp, count: number) {
   const send = async (): Promise<number> => {
     const { method, path, body } = all[Math.floor(random() * all.length)] ?? { method: 'GET', path: '/' };
     const answer = method === 'GET' ? await lead.get(path) : await lead.post(path, body ?? '');
-    await answer.arrayBuffer();
-    if (answer.status >= 500) {
+    await bodyOf(answer);
+    // Asked to come again is an honest answer.
+    if (answer.status >= 500 && !(answer.status === 503 && answer.headers.has('retry-after'))) {
       const what = `${answer.status} ${method} ${path.slice(0, 60)} ${(body ?? '').slice(0, 40)}`;
       faults.set(what, (faults.get(what) ?? 0) + 1);
     }
@@ -74,21 +82,43 @@ async function delayP99(app: RunningApp): Promise<number> {
 }
 
 if (values.help)
-  console.log(`npm run drill -- [--kills N] [--hostile N]
-  --kills    rounds of a killed application, and as many of a killed database: 0 to ${MOST.kills}, else 50
-  --hostile  requests that no page of ours makes, one at a time: 0 to ${MOST.hostile}, else 100000`);
-else {
-  const kills = chosen('kills', 50);
+  console.log(`npm run drill -- [--kills N] [--hostile N] [--standby]
+  --kills    rounds each of a killed process, application, database, and both, with photos in flight: 0 to ${MOST.kills}, else 200
+  --hostile  requests that no page of ours makes, beside idle lines, large bodies and stalled downloads: 0 to ${MOST.hostile}, else 100000
+  --standby  two instances, balancer, pooler, a primary with a synchronous standby; the primary is killed under load`);
+else if (values.standby) {
+  const result = await standbyDrill();
+  mkdirSync('.local', { recursive: true });
+  writeFileSync('.local/standby.json', JSON.stringify(result, null, 2));
+  console.log(JSON.stringify(result, null, 2));
+} else {
+  const kills = chosen('kills', 200);
   const hostile = chosen('hostile', 100_000);
   const results: Record<string, unknown> = {};
   const app = await startApp(await demoDatabase(), { METRICS_TOKEN: TOKEN });
   try {
-    if (hostile > 0) results.hostile = await hostileRun(app, hostile);
+    if (hostile > 0) {
+      const around = strangers(app.url, await cookieOf(app, 'ines'));
+      try {
+        results.hostile = await hostileRun(app, hostile);
+      } finally {
+        results.strangers = await around.end();
+      }
+    }
     if (kills > 0) results.application = await applicationKills(app, kills);
   } finally {
     await app.stop();
   }
-  if (kills > 0) results.database = await databaseKills(kills);
+  if (kills > 0) {
+    const two = await startApp(await demoDatabase(), { WORKERS: '2' });
+    try {
+      results.worker = await workerKills(two, kills);
+    } finally {
+      await two.stop();
+    }
+    results.database = await databaseKills(kills);
+    results.both = await databaseKills(kills, true);
+  }
   mkdirSync('.local', { recursive: true });
   writeFileSync('.local/drill.json', JSON.stringify(results, null, 2));
   console.log(JSON.stringify(results, null, 2));

@@ -4,6 +4,8 @@ import { PASSWORD, type RunningApp } from './app';
 export interface Session {
   readonly get: (path: string) => Promise<Response>;
   readonly post: (path: string, body: unknown) => Promise<Response>;
+  /** As a page of ours fetches. */
+  readonly fetch: typeof globalThis.fetch;
 }
 
 export async function signInTo(app: RunningApp, username: string, password = PASSWORD): Promise<Session> {
@@ -21,7 +23,7 @@ export async function cookieOf(app: RunningApp, username: string, password = PAS
 }
 
 /** Requests with a cookie, or with none: `''` is somebody who never signed in. */
-export function sessionOf(app: RunningApp, cookie: string): Session {
+export function sessionOf(app: Pick<RunningApp, 'url'>, cookie: string): Session {
   return {
     get: (path) => fetch(app.url + path, { headers: { cookie }, redirect: 'manual' }),
     post: (path, body) =>
@@ -31,6 +33,11 @@ export function sessionOf(app: RunningApp, cookie: string): Session {
         body: typeof body === 'string' ? body : JSON.stringify(body),
         redirect: 'manual',
       }),
+    fetch: ((path: string, init: RequestInit = {}) =>
+      fetch(app.url + path, {
+        ...init,
+        headers: { ...(init.headers as Record<string, string>), cookie, origin: app.url },
+      })) as typeof globalThis.fetch,
   };
 }
 
