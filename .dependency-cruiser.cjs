@@ -17,7 +17,12 @@ module.exports = {
     only('features-know-ui-and-core', 'features', ['features', 'ui', 'core', 'words', 'workers', 'device']),
     only('device-knows-core-and-formats', 'device', ['device', 'core', 'formats']),
     only('workers-know-core', 'workers', ['workers', 'core']),
-    only('door-knows-the-log', 'door', ['door', 'server/log']),
+    only('door-knows-little-of-the-server', 'door', [
+      'door',
+      'server/log',
+      'server/address',
+      'server/auth/sessionCookie',
+    ]),
     only('server-knows-core-and-formats', 'server', ['server', 'core', 'formats', 'words']),
     {
       name: 'ui-takes-only-types-from-core',

@@ -75,9 +75,15 @@ async function rush(
     if (!person) throw new Error('nobody there');
     if (deed.kind === 'entry')
       return person.post('/api/events', { events: [entryOf(of, (deviceSeq += 1), deed.technician)] });
-    return person.get(
-      deed.page === 'board' ? '/' : deed.page === 'shelf' ? '/shelf/family' : `/jobs/${of}/${deed.page}`,
-    );
+    if (deed.page === 'board') return person.get('/');
+    if (deed.page === 'shelf') return person.get('/shelf/family');
+    // What a browser asks for to show a job: its frame, its pack, and what Fit wants besides.
+    const [page, pack] = await Promise.all([
+      person.get(`/jobs/${of}/${deed.page}`),
+      person.get(`/api/jobs/${of}/pack`),
+    ]);
+    const more = deed.page === 'fit' ? await person.get(`/api/jobs/${of}/fit?aim=find-one`) : page;
+    return [page, pack, more].find((a) => a.status !== 200) ?? page;
   };
   const running: Promise<void>[] = [];
   for (const deed of schedule(technicians, STARTING_S + seconds, seed)) {

@@ -1,5 +1,6 @@
 import type { IncomingMessage, Server, ServerResponse } from 'node:http';
 import type { Socket } from 'node:net';
+import { isAddress } from '@/server/address';
 import { boundOf, OPEN_BYTES } from './bounds';
 import { WARM_HEADER } from './warm';
 import { maySend } from './whoSends';
@@ -20,6 +21,7 @@ export const HEADERS_MS = 10_000;
 
 const METHODS: ReadonlySet<string> = new Set(['GET', 'HEAD', 'POST', 'OPTIONS']);
 const AGAIN_S = 2;
+const ROUTE_POLICY = "default-src 'none'; style-src 'unsafe-inline'; img-src data:; frame-ancestors 'none'";
 
 export interface DoorOptions {
   readonly secret: string;
@@ -67,6 +69,10 @@ export function makeDoor(handle: Handler, options: DoorOptions) {
       return refuse(req, res, 405, { code: 'no-such-method' });
     }
     const path = pathOf(url);
+    if (!isAddress(path, url.slice(path.length).split('#')[0] ?? ''))
+      return refuse(req, res, 404, { code: 'not-found' });
+    // Pages say their own, with a nonce for their scripts; routes have none.
+    if (path.startsWith('/api/')) res.setHeader('content-security-policy', ROUTE_POLICY);
     const { address, bound } = boundOf(path);
     const announced = Number(req.headers['content-length'] ?? 0);
     const chunked = req.headers['transfer-encoding'] !== undefined;

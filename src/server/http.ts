@@ -10,6 +10,7 @@ import { database } from './db/connection';
 import { faultAnswer } from './faults';
 import { log } from './log';
 import { RequestIdUsed } from './once';
+import { foreignOrigin } from './origin';
 
 /** Who is let in. */
 export interface Let {
@@ -41,6 +42,8 @@ export async function answerPerson(
 ): Promise<Response> {
   let actor: Actor | null = null;
   try {
+    const foreign = foreignOrigin(request);
+    if (foreign) return foreign;
     actor = await currentActor();
     if (!actor) return Response.json({ code: 'not-signed-in' }, { status: 401 });
     if (actor.mustChange && !temporary)
@@ -119,6 +122,8 @@ export async function answerOpenForm<T>(
   work: (input: T) => Promise<object>,
 ): Promise<Response> {
   try {
+    const foreign = foreignOrigin(request);
+    if (foreign) return foreign;
     const body = await bodyText(request, 'small');
     return await answerInput(body, form, work, (faults) => ({ code: 'malformed', faults }));
   } catch (error) {

@@ -15,3 +15,11 @@ export function sameOrigin(headers: Pick<Headers, 'get'>): boolean {
     return false;
   }
 }
+
+const SAFE_METHODS = new Set(['GET', 'HEAD', 'OPTIONS']);
+
+/** Refuses a request that changes something and comes from no page of ours; null: nothing is wrong with it. */
+export function foreignOrigin(request: Pick<Request, 'method' | 'headers'>): Response | null {
+  if (SAFE_METHODS.has(request.method) || sameOrigin(request.headers)) return null;
+  return Response.json({ code: 'foreign-origin' }, { status: 403 });
+}

@@ -4,6 +4,7 @@ import { type Actor, may } from './access';
 import { currentActor } from './auth/session';
 import { database } from './db/connection';
 import { keptJob } from './jobs/keptJobs';
+import { type JobHead, jobHead } from './jobs/jobHead';
 import { hasJob, type LoadedJob } from './jobs/loadJob';
 
 /** The signed-in person of a page; without one the page becomes the sign-in, with a temporary password the place to change it. */
@@ -27,6 +28,14 @@ export const pageJob = cache(async (jobId: string): Promise<{ actor: Actor; job:
   const job = await keptJob(database(), actor.shopId, jobId);
   if (!job) notFound();
   return { actor, job };
+});
+
+/** What the head of a job's page says, without reading the job; of another shop's job the page is not found. */
+export const pageJobHead = cache(async (jobId: string): Promise<JobHead> => {
+  const actor = await pageActor();
+  const head = await jobHead(database(), actor.shopId, jobId);
+  if (!head) notFound();
+  return head;
 });
 
 /** Not found unless the job is of the session's shop. */

@@ -5,11 +5,11 @@ import { AIMS } from '@/core/fitment';
 import { Asking } from '../job/Asking';
 import { useJob } from '../job/JobContext';
 import { useAsked } from '../job/useAsked';
-import type { FitData, FitFirst } from './fitData';
+import type { FitData } from './fitData';
 import { FitStage } from './FitStage';
 
 /** Fit with its shortlists, which are the server’s work: they go over the whole shelf. */
-export function FitScreen({ first }: { first: FitFirst | null }) {
+export function FitScreen() {
   const {
     view,
     job: { pack },
@@ -17,8 +17,7 @@ export function FitScreen({ first }: { first: FitFirst | null }) {
     lend,
   } = useJob();
   const [aim] = useQueryState('aim', parseAsStringLiteral(AIMS).withDefault('find-one'));
-  const fresh = first && first.aim === aim && first.cursor === pack.cursor ? first.data : undefined;
-  const asked = useAsked<FitData>(`/api/jobs/${view.id}/fit?aim=${aim}`, [pack.cursor, pack.shelf], fresh);
+  const asked = useAsked<FitData>(`/api/jobs/${view.id}/fit?aim=${aim}`, [pack.cursor, pack.shelf]);
   const rows = asked.data?.rows;
   useEffect(() => {
     if (rows) lend(rows);

@@ -20,10 +20,3 @@ export interface FitData {
   /** Lamps and parts on the shop's own shelf. */
   readonly stock: Readonly<Record<string, number>>;
 }
-
-/** The answer that the page came with, and the question that it answers. */
-export interface FitFirst {
-  readonly aim: Aim;
-  readonly cursor: number;
-  readonly data: FitData;
-}

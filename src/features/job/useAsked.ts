@@ -13,9 +13,8 @@ export interface Asked<T> {
  * Asks the server for what only it can work out, over the whole shelf or other jobs.
  * @param path what is asked
  * @param key what the answer hangs on besides; another key asks anew
- * @param first the answer that the page came with, if it is to this very question
  */
-export function useAsked<T>(path: string, key: readonly (string | number)[], first?: T): Asked<T> {
+export function useAsked<T>(path: string, key: readonly (string | number)[]): Asked<T> {
   const { data, isError, refetch } = useQuery({
     queryKey: [path, ...key],
     queryFn: async (): Promise<T> => {
@@ -24,7 +23,6 @@ export function useAsked<T>(path: string, key: readonly (string | number)[], fir
       return (await answer.json()) as T;
     },
     placeholderData: keepPreviousData,
-    ...(first === undefined ? {} : { initialData: first }),
   });
   return { data, failed: isError, again: () => void refetch() };
 }

@@ -3,6 +3,7 @@ import { database } from '../db/connection';
 import { user } from '../db/schema';
 import { bodyText } from '../body';
 import { faultAnswer } from '../faults';
+import { foreignOrigin } from '../origin';
 import { isSharedBy } from '../devices/devices';
 import { usernameOf } from './passwords';
 import { auth, CLIENT_HEADER, isSecure, secretOf } from './auth';
@@ -26,6 +27,8 @@ function clientOf(request: Request): string {
 /** Answers a sign-in call over HTTP, with both limits held; 503 where the database is away: nothing is wrong with who asks. */
 export async function handleAuth(request: Request): Promise<Response> {
   try {
+    const foreign = foreignOrigin(request);
+    if (foreign) return foreign;
     const answer = await answerAuth(request);
     if (answer.status < 500) return answer;
     // The library keeps its reason to itself.

@@ -1,47 +1,36 @@
-import { and, asc, eq, isNull, sql } from 'drizzle-orm';
+import { and, asc, eq, isNull } from 'drizzle-orm';
 import { headers } from 'next/headers';
 import { cache } from 'react';
 import type { Actor } from '../access';
 import { database } from '../db/connection';
 import { noteAway } from '../faults';
-import { member, sessionShop, shop } from '../db/schema';
+import { member, session, sessionShop, shop, user } from '../db/schema';
 import { deviceOf, isShared } from '../devices/devices';
 import { auth, secretOf } from './auth';
 import { leadProof, proofEndsMs, proofMark } from './leadProof';
+import { sessionToken } from './sessionCookie';
+
+const DAY_MS = 86_400_000;
 
 /** The signed-in person and the shop of the session; null when nobody is signed in or belongs to no shop. */
 export const currentActor = cache(async (): Promise<Actor | null> => {
   const head = await headers();
   const word = head.get('x-yonder-warm');
   if (word !== null) return warmActor(word);
-  const found = await sessionOf(head);
-  if (!found) return null;
-  const db = database();
-  const shops = await db
-    .select({
-      shopId: shop.id,
-      shopName: shop.name,
-      zone: shop.zone,
-      shopLocale: shop.locale,
-      role: member.role,
-      mustChange: member.mustChange,
-      locale: member.locale,
-      chosen: sessionShop.shopId,
-    })
-    .from(member)
-    .innerJoin(shop, eq(shop.id, member.shopId))
-    .leftJoin(sessionShop, and(eq(sessionShop.sessionId, found.session.id), eq(sessionShop.shopId, shop.id)))
-    .where(and(eq(member.userId, found.user.id), isNull(member.endedAt)))
-    .orderBy(asc(shop.id));
-  const at = shops.find((s) => s.chosen !== null) ?? shops[0];
-  if (!at) return null;
-  const { shopId, shopName, zone, role, mustChange } = at;
   const cookies = head.get('cookie');
-  const proof =
-    role === 'lead' ? await proofHere(cookies, found.session.token, at.shopId, found.user.id) : null;
+  const token = sessionToken(cookies, secretOf());
+  if (token === null) return null;
+  const now = new Date();
+  const rows = await rowsOf(token);
+  const at = rows.find((r) => r.chosen !== null) ?? rows[0];
+  if (!at || at.expiresAt <= now) return null;
+  // The library lengthens a session once a day, by itself.
+  if (now.getTime() - at.updatedAt.getTime() > DAY_MS) await auth().api.getSession({ headers: head });
+  const { userId, name, shopId, shopName, zone, role, mustChange } = at;
+  const proof = role === 'lead' ? await proofHere(cookies, token, shopId, userId) : null;
   return {
-    userId: found.user.id,
-    name: found.user.name,
+    userId,
+    name,
     shopId,
     shopName,
     zone,
@@ -50,9 +39,40 @@ export const currentActor = cache(async (): Promise<Actor | null> => {
     locale: at.locale ?? at.shopLocale,
     proven: proof !== null,
     ...(proof ? { proof } : {}),
-    sessionToken: found.session.token,
+    sessionToken: token,
   };
 });
+
+/** A session with its person in each of their shops, in one question. @throws what the database says, which is noted */
+async function rowsOf(token: string) {
+  try {
+    return await database()
+      .select({
+        userId: user.id,
+        name: user.name,
+        expiresAt: session.expiresAt,
+        updatedAt: session.updatedAt,
+        shopId: shop.id,
+        shopName: shop.name,
+        zone: shop.zone,
+        shopLocale: shop.locale,
+        role: member.role,
+        mustChange: member.mustChange,
+        locale: member.locale,
+        chosen: sessionShop.shopId,
+      })
+      .from(session)
+      .innerJoin(user, eq(user.id, session.userId))
+      .innerJoin(member, and(eq(member.userId, user.id), isNull(member.endedAt)))
+      .innerJoin(shop, eq(shop.id, member.shopId))
+      .leftJoin(sessionShop, and(eq(sessionShop.sessionId, session.id), eq(sessionShop.shopId, shop.id)))
+      .where(eq(session.token, token))
+      .orderBy(asc(shop.id));
+  } catch (error) {
+    noteAway(error);
+    throw error;
+  }
+}
 
 /** The proof that a lead's request brings; on a device that others have come to meanwhile it lasts no longer than there. */
 async function proofHere(
@@ -70,24 +90,6 @@ async function proofHere(
   const proof = { ...given, shared };
   const endsMs = proofEndsMs(proof);
   return now.getTime() < endsMs ? { ...proof, mark: proofMark(token, proof, secretOf()), endsMs } : null;
-}
-
-/** The session that a request brings; where the library breaks, what its database says of it. @throws what is the matter */
-async function sessionOf(
-  head: Headers,
-): Promise<Awaited<ReturnType<ReturnType<typeof auth>['api']['getSession']>>> {
-  try {
-    return await auth().api.getSession({ headers: head });
-  } catch (error) {
-    // The library keeps to itself why: a database that is away says so.
-    await database()
-      .execute(sql`select 1`)
-      .catch((away: unknown) => {
-        noteAway(away);
-        throw away;
-      });
-    throw error;
-  }
 }
 
 /** Known to this process alone, and only until it listens: it opens its own pages once, so that the first who comes does not wait. */

@@ -5,6 +5,7 @@ import { reason } from '@/core/kernel/reason';
 import { job, vehicle } from '../db/schema';
 import { kept } from '../kept';
 import { log } from '../log';
+import { isKept, keptJob } from './keptJobs';
 import { loadJobs, type LoadedJob } from './loadJob';
 import { stampsOf } from './stamps';
 
@@ -71,7 +72,19 @@ async function readLines(db: Database, shopId: string, ids: readonly string[]): 
 /** Lines of jobs, all in one go; if one cannot be read, each by itself, and that one says so. */
 async function readable(db: Database, shopId: string, ids: readonly string[]): Promise<readonly KnownJob[]> {
   try {
-    return (await loadJobs(db, shopId, ids)).map(lineOf);
+    // One that is kept has grown by an entry or two; the others are loaded in one go.
+    const kept: LoadedJob[] = [];
+    for (const id of ids) {
+      const job = isKept(db, shopId, id) ? await keptJob(db, shopId, id) : null;
+      if (job) kept.push(job);
+    }
+    const have = new Set(kept.map((j) => j.id));
+    const loaded = await loadJobs(
+      db,
+      shopId,
+      ids.filter((id) => !have.has(id)),
+    );
+    return [...kept, ...loaded].map(lineOf);
   } catch (error) {
     if (ids.length > 1) {
       const lines: KnownJob[] = [];

@@ -4,8 +4,12 @@ import { stockOf } from '../shelf/stock';
 import { entriesAfter, loadJob, type LoadedJob, namesOf, withNews } from './loadJob';
 import { type Stamp, stampPartsOf } from './stamps';
 
-/** *Setting*: jobs kept in memory, over all shops, each with what it was read from: about a megabyte each. */
-const jobsOf = kept<{ readonly stamp: Stamp; readonly job: LoadedJob }>(60);
+/** *Setting*: jobs kept in memory, over all shops, each with what it was read from: at most about a megabyte each. */
+const jobsOf = kept<{ readonly stamp: Stamp; readonly job: LoadedJob }>(200);
+
+/** Whether a job is kept, so that little is to do to have it as it is now. */
+export const isKept = (db: Database, shopId: string, jobId: string): boolean =>
+  jobsOf(db).has(`${shopId}/${jobId}`);
 
 /**
  * A job as it is read now, for looking at: loaded and read anew only if its stamp is another than when that was done

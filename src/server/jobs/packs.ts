@@ -3,6 +3,7 @@ import { askedFacts, type JobPack, nearbySheets, packParts } from '@/core/job';
 import type { Database } from '../db/connection';
 import { catalogue, job, vehicle } from '../db/schema';
 import { applicationsFor, OWN_CATALOGUE, sheetsOfFamily } from '../shelf/loadShelf';
+import { kept } from '../kept';
 import { keptJob } from './keptJobs';
 import { learntFor } from './learnt';
 import { entriesAfter, type LoadedJob } from './loadJob';
@@ -18,18 +19,29 @@ function packOf({ pack, reading }: LoadedJob): JobPack {
   };
 }
 
-const packs = new WeakMap<LoadedJob, Promise<JobPack>>();
+/** A job's pack with the facts that can matter to its line. */
+export const packFor = (db: Database, shopId: string, loaded: LoadedJob): Promise<JobPack> =>
+  withAsked(db, shopId, loaded);
 
-/** A job’s pack with the facts that can matter to its line: worked out once for as long as the job is kept. */
-export function packFor(db: Database, shopId: string, loaded: LoadedJob): Promise<JobPack> {
-  const known = packs.get(loaded) ?? withAsked(db, shopId, loaded);
-  packs.set(loaded, known);
+/** What the shelf has for a line, and what can be asked of it: the same for as long as the shelf is. */
+interface OfLine {
+  readonly asked: readonly string[];
+  readonly sheets: Awaited<ReturnType<typeof sheetsOfFamily>>;
+}
+const linesOf = kept<{ readonly of: Promise<OfLine> }>(200);
+
+function ofLine(db: Database, shopId: string, loaded: LoadedJob): Promise<OfLine> {
+  const lines = linesOf(db);
+  // A line that was described by hand is of its vehicle alone, and changes with it.
+  const key = [shopId, loaded.pack.shelf, loaded.family.id, loaded.vehicle.version].join('/');
+  const known = lines.get(key)?.of ?? askLine(db, shopId, loaded);
+  lines.set(key, { of: known });
   // What failed is tried again.
-  known.catch(() => packs.delete(loaded));
+  known.catch(() => lines.delete(key));
   return known;
 }
 
-async function withAsked(db: Database, shopId: string, loaded: LoadedJob): Promise<JobPack> {
+async function askLine(db: Database, shopId: string, loaded: LoadedJob): Promise<OfLine> {
   const [applications, sheets] = await Promise.all([
     applicationsFor(db, shopId, loaded.family.id),
     sheetsOfFamily(db, shopId, loaded.family.id),
@@ -43,6 +55,11 @@ async function withAsked(db: Database, shopId: string, loaded: LoadedJob): Promi
     },
     loaded.registry,
   );
+  return { asked: [...asked].sort(), sheets };
+}
+
+async function withAsked(db: Database, shopId: string, loaded: LoadedJob): Promise<JobPack> {
+  const { asked, sheets } = await ofLine(db, shopId, loaded);
   const used = loaded.reading.strip.uses.flatMap((u) => (u.sheet ? [u.sheet] : []));
   const learnt = await learntFor(
     db,
@@ -51,7 +68,7 @@ async function withAsked(db: Database, shopId: string, loaded: LoadedJob): Promi
   );
   return {
     ...packOf(loaded),
-    asked: [...asked].sort(),
+    asked,
     learnt,
     nearby: nearbySheets(
       used,

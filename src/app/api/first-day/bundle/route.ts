@@ -6,14 +6,15 @@ import { openFromBundle } from '@/server/bundle/openFromBundle';
 import { database } from '@/server/db/connection';
 import { opens } from '@/server/firstDay/setupLink';
 import { faultAnswer } from '@/server/faults';
-import { sameOrigin } from '@/server/origin';
+import { foreignOrigin } from '@/server/origin';
 
 /** Where the key of the link is sent: not in the address, which others write down. */
 const KEY_HEADER = 'x-first-day-key';
 
 /** Opens an empty installation with the shop of a bundle (the body); `?lead=` is the user name of its lead. */
 export async function POST(request: Request): Promise<Response> {
-  if (!sameOrigin(request.headers)) return Response.json({ code: 'foreign-origin' }, { status: 403 });
+  const foreign = foreignOrigin(request);
+  if (foreign) return foreign;
   const key = request.headers.get(KEY_HEADER) ?? '';
   const lead = new URL(request.url).searchParams.get('lead') ?? '';
   if (key === '' || key.length > 100) return Response.json({ code: 'key-not-good' }, { status: 422 });

@@ -1,9 +1,10 @@
 'use client';
 import dynamic from 'next/dynamic';
 import { useEffect } from 'react';
-import type { JobPack, Role, Stage } from '@/core/job';
-import type { FitFirst } from '@/features/fit/fitData';
+import type { Role, Stage } from '@/core/job';
+import { JobComes } from '@/features/job/JobComes';
 import { JobScreen } from '@/features/job/JobScreen';
+import { useFirstPack } from '@/features/job/useFirstPack';
 
 const load = {
   arrive: () => import('@/features/arrive/ArriveStage'),
@@ -29,7 +30,8 @@ const Release = dynamic(() => load.release().then((m) => m.ReleaseStage));
  * A job with all its stages: which one is shown, the address says, and going from one to another fetches nothing but,
  * the first time, the stage's own code; that comes by itself once the page is at rest.
  */
-export function JobApp({ pack, role, fit }: { pack: JobPack; role: Role; fit: FitFirst | null }) {
+export function JobApp({ job, role }: { job: string; role: Role }) {
+  const { pack, failed, again } = useFirstPack(job);
   useEffect(() => {
     const all = () => Object.values(load).forEach((part) => void part().catch(() => undefined));
     const idle = requestIdleCallback(all, { timeout: 3000 });
@@ -37,7 +39,7 @@ export function JobApp({ pack, role, fit }: { pack: JobPack; role: Role; fit: Fi
   }, []);
   const stages: Record<Stage, () => React.ReactNode> = {
     arrive: () => <Arrive />,
-    fit: () => <Fit first={fit} />,
+    fit: () => <Fit />,
     wire: () => <Wire />,
     light: () => <Light />,
     strip: () => <Strip />,
@@ -46,6 +48,7 @@ export function JobApp({ pack, role, fit }: { pack: JobPack; role: Role; fit: Fi
     prove: () => <Prove />,
     release: () => <Release />,
   };
+  if (!pack) return <JobComes failed={failed} onAgain={again} />;
   return (
     <JobScreen pack={pack} role={role}>
       {(stage) => stages[stage]()}
