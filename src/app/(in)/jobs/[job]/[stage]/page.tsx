@@ -14,17 +14,12 @@ export async function generateMetadata({ params }: Props) {
 
 /**
  * A job, whatever its stage: the frame alone. What the job is comes as its pack, the same that a tablet takes along, and is
- * read where it is shown; the browser asks for it while it still reads this page.
+ * read where it is shown.
  */
 export default async function Page({ params }: Props) {
   const { job, stage } = await params;
   if (!isStage(stage)) notFound();
   const actor = await pageActor();
   await pageJobHead(job);
-  return (
-    <>
-      <link rel="preload" as="fetch" href={`/api/jobs/${job}/pack`} crossOrigin="anonymous" />
-      <JobApp job={job} role={actor.role} />
-    </>
-  );
+  return <JobApp job={job} role={actor.role} />;
 }
