@@ -32,6 +32,10 @@ export interface HeldEntry {
   /** Its author. */
   readonly user: string;
   readonly by: string;
+  /** Name of who was signed in, where that is another. */
+  readonly signedIn?: string;
+  /** What it says in a person's words. */
+  readonly says?: string;
   readonly heldAt: string;
   /** A lead can let it in as it is. */
   readonly admissible: boolean;

@@ -78,7 +78,14 @@ function pack(more: Partial<JobPack> = {}): JobPack {
 
 /** An outbox that is set by hand. */
 function fakeOutbox() {
-  let state: OutboxState = { waiting: [], sending: false, silentSinceMs: null, signedOut: false, lead: null };
+  let state: OutboxState = {
+    waiting: [],
+    sending: false,
+    silentSinceMs: null,
+    signedOut: false,
+    heldCount: 0,
+    lead: null,
+  };
   const listeners = new Set<() => void>();
   const answers = new Map<string, Answer>();
   const set = (entries: readonly AnyEvent[]) => {

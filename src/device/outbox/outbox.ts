@@ -39,6 +39,8 @@ export interface OutboxState {
   readonly silentSinceMs: number | null;
   /** The server knows nobody at this device. */
   readonly signedOut: boolean;
+  /** How many entries were answered with *held* since this page is open: whoever lists those asks anew. */
+  readonly heldCount: number;
   /** A lead's password was given here a short while ago: what is written now counts as a lead's. */
   readonly lead: LeadMark | null;
 }
@@ -86,7 +88,14 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
   const store = await port.store;
   const answers = new Map<string, Answer>();
   const listeners = new Set<() => void>();
-  let state: OutboxState = { waiting: [], sending: false, silentSinceMs: null, signedOut: false, lead: null };
+  let state: OutboxState = {
+    waiting: [],
+    sending: false,
+    silentSinceMs: null,
+    signedOut: false,
+    heldCount: 0,
+    lead: null,
+  };
   /** How far this device's clock is behind the server's, as it was read last. */
   let clockOffMs = 0;
   let tries = 0;
@@ -227,6 +236,8 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
       }
     });
     remember(mine);
+    const held = mine.filter((a) => a.outcome === 'held').length;
+    if (held > 0) set({ heldCount: state.heldCount + held });
     port.channel.tell(mine);
     await refresh();
   };

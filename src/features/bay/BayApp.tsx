@@ -85,7 +85,7 @@ export function BayApp({ nonce, stages }: { nonce: string; stages: BayStages }) 
         lead={state.lead}
         serverNow={state.heardAt}
       >
-        <Waits into={waiting}>
+        <Waits into={waiting} onHeld={bay.refresh}>
           <Places bay={bay} state={state} stages={stages} />
         </Waits>
       </OutboxProvider>
@@ -94,8 +94,21 @@ export function BayApp({ nonce, stages }: { nonce: string; stages: BayStages }) 
 }
 
 /** Tells the device which jobs have entries that wait. */
-function Waits({ into, children }: { into: Set<string>; children: ReactNode }) {
+function Waits({
+  into,
+  onHeld,
+  children,
+}: {
+  into: Set<string>;
+  /** The server holds something back that was written here. */
+  onHeld: () => Promise<void>;
+  children: ReactNode;
+}) {
   const { state } = useOutbox();
+  const { heldCount } = state;
+  useEffect(() => {
+    if (heldCount > 0) void onHeld();
+  }, [heldCount, onHeld]);
   useEffect(() => {
     into.clear();
     for (const w of state.waiting) into.add(w.entry.job);

@@ -77,9 +77,11 @@ function Row({
           </Link>
         )}
         <span className="text-soft">
-          {h.by} · {say.date(h.heldAt, zone)}
+          {h.signedIn === undefined ? h.by : t('held.under', { name: h.by, signedIn: h.signedIn })} ·{' '}
+          {say.date(h.heldAt, zone)}
         </span>
       </p>
+      {h.says && <p className="font-semibold">{h.says}</p>}
       <p>{tCode(`held.${h.why}`)}</p>
       {h.faults.length > 0 && (
         <ul className="text-sm">

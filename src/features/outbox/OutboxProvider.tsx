@@ -40,6 +40,7 @@ const EMPTY: OutboxState = {
   sending: false,
   silentSinceMs: null,
   signedOut: false,
+  heldCount: 0,
   lead: null,
 };
 

@@ -135,6 +135,10 @@ export function RecordsPart({ doc, records }: { doc: ReleaseDocument; records: R
 export function HistoryPart({ doc }: { doc: ReleaseDocument }) {
   const { say, t, tCode } = useSheetWords(doc);
   const lines = doc.records?.history;
+  const who = ({ by, surely }: NonNullable<typeof lines>[number]): string =>
+    surely
+      ? t('sheet.surely', { name: by, signedIn: surely.signedIn, letInBy: surely.letInBy ?? 'none' })
+      : by;
   return (
     <SheetPart title={t('sheet.history')} flows>
       <ul className="columns-2 text-sm">
@@ -143,7 +147,7 @@ export function HistoryPart({ doc }: { doc: ReleaseDocument }) {
               <li key={n} className="break-inside-avoid">
                 {t('sheet.history-line', {
                   at: say.date(l.at, doc.shop.zone),
-                  by: l.by,
+                  by: who(l),
                   did: tCode(`did.${l.type}`, {
                     count: String(l.count),
                     counted: String(l.counted ?? 0),

@@ -6,7 +6,7 @@ import type { Actor } from '../access';
 import { jobEvent, member } from '../db/schema';
 import { deviceFor, grant } from '../devices/devices';
 import { confirmHeld } from './confirmHeld';
-import { heldEntries } from './held';
+import { heldEntries, setAside } from './held';
 import { openJob } from './openJob';
 import { takeIn } from './takeIn';
 
@@ -90,6 +90,24 @@ describe('in a colleague’s name', () => {
     expect(await send(technician(), [unknown], { under: { [unknown.id]: 'nobody' } })).toEqual([
       'not-allowed',
     ]);
+  });
+});
+
+describe('what is held in a colleague’s name', () => {
+  it('is seen by who sent it and by a lead, with who was signed in and what it says; settled by a lead or its author', async () => {
+    const theirs = handOver(lead());
+    await send(technician(), [theirs]);
+    const seen = async (by: Actor) => (await heldEntries(shops.db, by)).find((h) => h.entry === theirs.id);
+    expect(await seen(lead())).toMatchObject({
+      by: 'north lead',
+      signedIn: 'north technician',
+      says: 'the owner takes care · x · handed-over',
+    });
+    const mine = await seen(technician());
+    expect(mine?.why).toBe('needs-lead');
+    expect(await seen(counter())).toBeUndefined();
+    expect(await setAside(shops.db, technician(), mine?.digest ?? '')).toBe(false);
+    expect(await setAside(shops.db, lead(), mine?.digest ?? '')).toBe(true);
   });
 });
 

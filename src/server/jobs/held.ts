@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto';
-import { and, count, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { and, count, desc, eq, inArray, isNull, or, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
 import {
   type AnyEvent,
   type EntryFault,
@@ -13,6 +14,9 @@ import {
 import { type Actor, may, rightsOf } from '../access';
 import type { Database, Transaction } from '../db/connection';
 import { heldEntry, jobEvent, user } from '../db/schema';
+
+/** Who was signed in where an entry came. */
+const signedIn = alias(user, 'signed_in_user');
 
 /** *Setting*: entries of one person that may be held at a time; past it, what is sent stays on the device. */
 const HELD_MAX = 500;
@@ -110,13 +114,14 @@ export async function heldEntries(
   others: readonly string[] = [],
 ): Promise<readonly HeldEntry[]> {
   const rows = await db
-    .select({ held: heldEntry, name: user.name })
+    .select({ held: heldEntry, name: user.name, signedIn: signedIn.name })
     .from(heldEntry)
     .innerJoin(user, eq(user.id, heldEntry.userId))
-    .where(openFor(actor, others))
+    .leftJoin(signedIn, eq(signedIn.id, heldEntry.signedIn))
+    .where(or(openFor(actor, others), sentBy(actor)))
     .orderBy(desc(heldEntry.heldAt), desc(heldEntry.digest))
     .limit(LISTED_MAX);
-  return rows.map(({ held: h, name }) => ({
+  return rows.map(({ held: h, name, signedIn: sender }) => ({
     digest: h.digest,
     job: h.jobId,
     type: h.type,
@@ -125,6 +130,8 @@ export async function heldEntries(
     faults: h.faults,
     user: h.userId,
     by: name,
+    ...(sender !== null && h.signedIn !== h.userId ? { signedIn: sender } : {}),
+    says: saysOf(h.raw),
     heldAt: h.heldAt.toISOString(),
     admissible: h.entryId !== null && ADMISSIBLE.some((w) => w === h.why),
     raw: h.raw.toString('utf8').slice(0, 600),
@@ -133,7 +140,10 @@ export async function heldEntries(
 
 /** How many entries are held that this person may see. */
 export async function heldCount(db: Database, actor: Actor): Promise<number> {
-  const [row] = await db.select({ n: count() }).from(heldEntry).where(openFor(actor));
+  const [row] = await db
+    .select({ n: count() })
+    .from(heldEntry)
+    .where(or(openFor(actor), sentBy(actor)));
   return row?.n ?? 0;
 }
 
@@ -143,6 +153,23 @@ const openFor = (actor: Actor, others: readonly string[] = []) =>
     isNull(heldEntry.settled),
     may(actor.role, 'admit-entry') ? undefined : inArray(heldEntry.userId, [actor.userId, ...others]),
   );
+
+/** Entries that somebody sent under another's name: they see what became of them, and settle nothing of it. */
+const sentBy = (actor: Actor) =>
+  and(eq(heldEntry.shopId, actor.shopId), isNull(heldEntry.settled), eq(heldEntry.signedIn, actor.userId));
+
+/** What a held entry says in a person's words, so that a lead sees what they let in; '' where there are none. */
+function saysOf(raw: Buffer): string {
+  try {
+    const { body } = JSON.parse(raw.toString('utf8')) as { body?: Readonly<Record<string, unknown>> };
+    return [body?.words, body?.item, body?.how]
+      .filter((x): x is string => typeof x === 'string')
+      .join(' · ')
+      .slice(0, 300);
+  } catch {
+    return '';
+  }
+}
 
 /** Puts a held entry aside: it is kept, and nobody is asked about it any more. A lead may, and its author. */
 export async function setAside(db: Database, actor: Actor, digest: string): Promise<boolean> {

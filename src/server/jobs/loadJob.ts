@@ -134,7 +134,13 @@ export async function loadJobs(
       stock,
       events,
       otherEvents,
-      names: Object.fromEntries([...events, ...otherEvents].flatMap((e) => nameOf(names, e.user))),
+      names: Object.fromEntries(
+        [...events, ...otherEvents].flatMap((e) => [
+          ...nameOf(names, e.user),
+          ...(e.sure ? nameOf(names, e.sure.signedIn) : []),
+          ...(e.sure?.letInBy === undefined ? [] : nameOf(names, e.sure.letInBy)),
+        ]),
+      ),
       cursor: row.job.lastSeq,
     };
     const sources = packSources(pack);
@@ -329,7 +335,11 @@ export async function namesOf(
   db: Db,
   events: readonly AnyStoredEvent[],
 ): Promise<ReadonlyMap<string, string>> {
-  const ids = [...new Set(events.map((e) => e.user))];
+  const ids = [
+    ...new Set(
+      events.flatMap((e) => [e.user, ...(e.sure ? [e.sure.signedIn, e.sure.letInBy ?? e.user] : [])]),
+    ),
+  ];
   if (ids.length === 0) return new Map();
   const rows = await db.select({ id: user.id, name: user.name }).from(user).where(inArray(user.id, ids));
   return new Map(rows.map((r) => [r.id, r.name]));

@@ -1,4 +1,4 @@
-import type { AnyStoredEvent, EventType } from '../events';
+import type { AnyStoredEvent, EventType, Surety } from '../events';
 import type { JobRecord } from '../fold';
 
 /** A line of a job’s history: what somebody did, and how often in a row. */
@@ -14,6 +14,8 @@ export interface HistoryLine {
   readonly positions: readonly string[];
   /** What it was about in a person’s words, where there are any and the line is of one entry. */
   readonly words: string;
+  /** How sure the name is; absent: its owner was signed in. */
+  readonly sure?: Surety;
 }
 
 /** How long entries of one kind may lie apart and still be one piece of work, ms. */
@@ -39,6 +41,7 @@ export function historyLines(
       before !== undefined &&
       before.type === type &&
       before.user === e.user &&
+      sameSurety(before.sure, e.sure) &&
       Date.parse(e.at) - Date.parse(last) <= TOGETHER_MS;
     last = e.at;
     if (joins)
@@ -49,10 +52,22 @@ export function historyLines(
         positions: [...new Set([...before.positions, ...positions])],
         words: '',
       };
-    else lines.push({ at: e.at, user: e.user, type, ...own, positions, words: wordsOf(e) });
+    else
+      lines.push({
+        at: e.at,
+        user: e.user,
+        type,
+        ...own,
+        positions,
+        words: wordsOf(e),
+        ...(e.sure ? { sure: e.sure } : {}),
+      });
   }
   return lines;
 }
+
+const sameSurety = (a: Surety | undefined, b: Surety | undefined): boolean =>
+  a?.by === b?.by && a?.signedIn === b?.signedIn && a?.letInBy === b?.letInBy;
 
 /** Lamps that an entry names, by itself or by its swap. */
 function positionsOf(e: AnyStoredEvent, record: Pick<JobRecord, 'swaps'>): readonly string[] {

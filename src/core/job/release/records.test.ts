@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import type { AnyStoredEvent } from '../events';
+import type { AnyStoredEvent, Surety } from '../events';
 import { event, fact, HL, HR, read, shelf, worked, workedWithDrl } from '../testing/packetJob';
 import { historyLines } from './historyLines';
 import { releaseRecords } from './releaseRecords';
@@ -92,6 +92,23 @@ describe('a history that is read', () => {
     );
     expect(lines([count('2026-01-01T08:00:00.000Z'), count('2026-01-01T08:01:00.000Z'), tick])).toEqual([
       'u step-ticked 1+2',
+    ]);
+  });
+
+  it('a name that was chosen at a device stands apart, with who was signed in', () => {
+    const device: Surety = { by: 'device', signedIn: 'ben' };
+    const chosen = (at: string) => ({ ...count(at), sure: device }) as AnyStoredEvent;
+    const all = historyLines(
+      [
+        count('2026-01-01T08:00:00.000Z'),
+        chosen('2026-01-01T08:01:00.000Z'),
+        chosen('2026-01-01T08:02:00.000Z'),
+      ],
+      { swaps: [] },
+    );
+    expect(all.map((l) => [l.counted, l.sure])).toEqual([
+      [1, undefined],
+      [2, device],
     ]);
   });
 

@@ -113,7 +113,11 @@ export interface ReleaseRecords {
     /** At which stage it was taken; absent: a document of before. */
     readonly stage?: string;
   }[];
-  readonly history: readonly (HistoryLine & { readonly by: string })[];
+  readonly history: readonly (HistoryLine & {
+    readonly by: string;
+    /** Names of who was signed in, and of who let it in, where the name was chosen at a device or let in. */
+    readonly surely?: { readonly signedIn: string; readonly letInBy: string | null };
+  })[];
 }
 
 /** Freezes what was measured, unpacked and agreed. @param nameOf name of a person by user id */
@@ -246,6 +250,17 @@ export function releaseRecords(
       stage: e.body.stage,
       words: e.body.words ?? '',
     })),
-    history: historyLines(record.standing, record).map((l) => ({ ...l, by: nameOf(l.user) })),
+    history: historyLines(record.standing, record).map((l) => ({
+      ...l,
+      by: nameOf(l.user),
+      ...(l.sure
+        ? {
+            surely: {
+              signedIn: nameOf(l.sure.signedIn),
+              letInBy: l.sure.letInBy === undefined ? null : nameOf(l.sure.letInBy),
+            },
+          }
+        : {}),
+    })),
   };
 }
