@@ -26,7 +26,7 @@ export interface StandbyCount {
   readonly acknowledged: number;
   readonly lost: number;
   readonly doubled: number;
-  /** From the kill to the first entry that was acknowledged after it, s. */
+  /** The longest time without an acknowledged entry after the kill, s. */
   readonly awayS: number;
   /** Tries that were not answered with *kept*, and sent again. */
   readonly again: number;
@@ -168,7 +168,8 @@ export async function standbyDrill(): Promise<StandbyCount> {
     const acknowledged: string[] = [];
     let again = 0;
     let killedAt = Infinity;
-    let backAt = Infinity;
+    let ackAt = performance.now();
+    let awayMs = 0;
     let over = false;
     const write = async (writer: number): Promise<void> => {
       for (let i = 0; !over; i += 1) {
@@ -184,7 +185,9 @@ export async function standbyDrill(): Promise<StandbyCount> {
           again += 1;
           await pause(PAUSE_MS);
         }
-        if (performance.now() > killedAt) backAt = Math.min(backAt, performance.now());
+        const now = performance.now();
+        if (now > killedAt) awayMs = Math.max(awayMs, now - ackAt);
+        ackAt = now;
         acknowledged.push(note.body.words);
       }
     };
@@ -209,7 +212,7 @@ export async function standbyDrill(): Promise<StandbyCount> {
       acknowledged: acknowledged.length,
       lost: acknowledged.filter((w) => !times.has(w)).length,
       doubled: acknowledged.filter((w) => (times.get(w) ?? 0) > 1).length,
-      awayS: Math.round((backAt - killedAt) / 100) / 10,
+      awayS: Math.round(awayMs / 100) / 10,
       again,
     };
   } finally {
