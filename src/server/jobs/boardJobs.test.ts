@@ -211,11 +211,14 @@ it('a database of before is brought along: what was locked is known to be', asyn
   await demo.db.execute(sql`alter table catalogue drop column version`);
   await demo.db.execute(sql`drop index job_event_fitted`);
   await demo.db.execute(sql`drop table held_entry, once_request`);
-  await demo.db.execute(sql`alter table job_event drop column role`);
+  await demo.db.execute(
+    sql`alter table job_event drop column role, drop column signed_in, drop column let_in_by`,
+  );
+  await demo.db.execute(sql`alter table sign_in_failure drop column turn_at`);
   await demo.db.execute(sql`alter table part_stock add constraint part_stock_count check (count >= 0)`);
   await demo.db.execute(sql`
     delete from drizzle.__drizzle_migrations where created_at in
-      (select created_at from drizzle.__drizzle_migrations order by created_at desc limit 10)`);
+      (select created_at from drizzle.__drizzle_migrations order by created_at desc limit 11)`);
   await migrateDatabase(demo.url);
   expect(await board()).toEqual(before);
   // What was on the shelf is found by its words as before.
