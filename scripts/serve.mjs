@@ -15,6 +15,9 @@ const [host, port] = process.argv.slice(2);
 const wanted = Number(process.env.WORKERS ?? '');
 const count = Number.isInteger(wanted) && wanted > 0 ? Math.min(wanted, 64) : availableParallelism();
 
+// Each process takes its connections itself: one that is killed takes none along that nobody would ever answer, as those do
+// that are handed over by the first and were not taken yet.
+cluster.schedulingPolicy = cluster.SCHED_NONE;
 cluster.setupPrimary({ exec: '.next/door.mjs', args: [host, port] });
 const registry = new AggregatorRegistry();
 let ending = false;

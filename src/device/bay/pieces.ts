@@ -7,6 +7,9 @@ export const PIECE = 192 * 1024;
  */
 export type Sent = 'whole' | 'later' | 'no-line' | { readonly code: string };
 
+/** *Setting*: a line that is silent for so long is cut, ms: a piece over a slow line, and the picture's decoding after the last. */
+const SILENT_MS = 60_000;
+
 /** Refusals that another try does not change: the picture itself is none, or its sender may not send one. */
 const FOR_GOOD: ReadonlySet<string> = new Set(['no-picture', 'too-large', 'not-allowed']);
 
@@ -44,11 +47,14 @@ async function answered(
   try {
     const answer = await fetch(
       path,
-      piece && {
-        method: 'POST',
-        headers: { 'content-type': 'application/octet-stream' },
-        body: piece,
-      },
+      piece
+        ? {
+            method: 'POST',
+            headers: { 'content-type': 'application/octet-stream' },
+            body: piece,
+            signal: AbortSignal.timeout(SILENT_MS),
+          }
+        : { signal: AbortSignal.timeout(SILENT_MS) },
     );
     const said = (await answer.json().catch(() => null)) as {
       readonly code?: unknown;
