@@ -1,10 +1,10 @@
 import { expect, it } from 'vitest';
 import { startDemoApp } from './support/demoApp';
-import { applicationKills, databaseKills, type KillCount, workerKills } from './support/kills';
+import { applicationKills, databaseKills, type KillCount } from './support/kills';
 
 /** Rounds here; `npm run drill` does many more. */
 const ROUNDS = 3;
-const NOTHING_AMISS = { rounds: ROUNDS, lost: 0, doubled: 0, halves: 0, photos: ROUNDS, photosStuck: 0 };
+const NOTHING_AMISS = { rounds: ROUNDS, lost: 0, doubled: 0, halves: 0 };
 /** One is answered before the power goes, in each round: a drill in which nothing was answered proves nothing. */
 const amiss = (found: KillCount) => {
   expect(found).toMatchObject(NOTHING_AMISS);
@@ -22,13 +22,4 @@ it('a server killed while entries come loses none that was answered, doubles non
 
 it('neither does a database that is killed, and the server finds it again by itself', async () => {
   amiss(await databaseKills(ROUNDS));
-});
-
-it('nor one process of two, while the other answers', async () => {
-  const app = await startDemoApp({ WORKERS: '2' });
-  try {
-    amiss(await workerKills(app, ROUNDS));
-  } finally {
-    await app.stop();
-  }
 });

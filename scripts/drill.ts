@@ -105,19 +105,19 @@ else if (values.standby) {
         results.strangers = await around.end();
       }
     }
-    if (kills > 0) results.application = await applicationKills(app, kills);
+    if (kills > 0) results.application = await applicationKills(app, kills, true);
   } finally {
     await app.stop();
   }
   if (kills > 0) {
     const two = await startApp(await demoDatabase(), { WORKERS: '2' });
     try {
-      results.worker = await workerKills(two, kills);
+      results.worker = await workerKills(two, kills, true);
     } finally {
       await two.stop();
     }
-    results.database = await databaseKills(kills);
-    results.both = await databaseKills(kills, true);
+    results.database = await databaseKills(kills, false, true);
+    results.both = await databaseKills(kills, true, true);
   }
   mkdirSync('.local', { recursive: true });
   writeFileSync('.local/drill.json', JSON.stringify(results, null, 2));

@@ -47,6 +47,7 @@ export async function surviveKills(
   rounds: number,
   powerGoes: () => Promise<void>,
   powerComes: () => Promise<void>,
+  withPhotos = false,
 ): Promise<KillCount> {
   const session = await signInTo(app, 'tomas');
   const [newest] = await app.db.select().from(job).orderBy(desc(job.number)).limit(1);
@@ -75,9 +76,9 @@ export async function surviveKills(
     const flown = [...notes.map((n) => [n]), batch];
     const entries = [first, ...flown];
     const before = await send(first);
-    const photo = await picture(random);
+    const photo = withPhotos ? await picture(random) : null;
     const flying = flown.map(send);
-    const photoFlies = pieces(photo);
+    const photoFlies = photo && pieces(photo);
     // Now at once, now when some of it has been answered.
     await new Promise((r) => setTimeout(r, (round % WAITS) * WAIT_MS));
     await powerGoes();
@@ -96,15 +97,17 @@ export async function surviveKills(
         if (tries > TRIES) throw new Error('the server does not come back by itself');
         await new Promise((r) => setTimeout(r, PAUSE_MS));
       }
-    count.photos += 1;
-    let sent: Sent = 'later';
-    for (let tries = 0; sent !== 'whole' && typeof sent === 'string' && tries < TRIES; tries += 1) {
-      sent = await pieces(photo);
-      if (sent !== 'whole') await new Promise((r) => setTimeout(r, PAUSE_MS));
+    if (photo) {
+      count.photos += 1;
+      let sent: Sent = 'later';
+      for (let tries = 0; sent !== 'whole' && typeof sent === 'string' && tries < TRIES; tries += 1) {
+        sent = await pieces(photo);
+        if (sent !== 'whole') await new Promise((r) => setTimeout(r, PAUSE_MS));
+      }
+      const left = await app.db.$count(photoPiece, eq(photoPiece.id, photo.id));
+      const kept = await app.db.$count(photos, eq(photos.id, photo.id));
+      if (sent !== 'whole' || kept !== 1 || left > 0) count.photosStuck += 1;
     }
-    const left = await app.db.$count(photoPiece, eq(photoPiece.id, photo.id));
-    const kept = await app.db.$count(photos, eq(photos.id, photo.id));
-    if (sent !== 'whole' || kept !== 1 || left > 0) count.photosStuck += 1;
     const after = await onDisk();
     for (const { body } of entries.flat()) {
       const times = after.filter((w) => w === body.words).length;
@@ -134,7 +137,7 @@ async function picture(random: () => number): Promise<Picture> {
 }
 
 /** Kills of one process of several: the others go on, and it is started anew. */
-export const workerKills = (app: RunningApp, rounds: number): Promise<KillCount> =>
+export const workerKills = (app: RunningApp, rounds: number, withPhotos = false): Promise<KillCount> =>
   surviveKills(
     app,
     rounds,
@@ -149,11 +152,12 @@ export const workerKills = (app: RunningApp, rounds: number): Promise<KillCount>
         await new Promise((r) => setTimeout(r, PAUSE_MS));
       }
     },
+    withPhotos,
   );
 
 /** Kills of the application itself. */
-export const applicationKills = (app: RunningApp, rounds: number): Promise<KillCount> =>
-  surviveKills(app, rounds, app.kill, app.restart);
+export const applicationKills = (app: RunningApp, rounds: number, withPhotos = false): Promise<KillCount> =>
+  surviveKills(app, rounds, app.kill, app.restart, withPhotos);
 
 function isThere(pid: number): boolean {
   try {
@@ -164,7 +168,7 @@ function isThere(pid: number): boolean {
 }
 
 /** Kills of the database under an application that goes on, with a cluster of its own. @param both the application is killed as well */
-export async function databaseKills(rounds: number, both = false): Promise<KillCount> {
+export async function databaseKills(rounds: number, both = false, withPhotos = false): Promise<KillCount> {
   const folder = mkdtempSync(path.join(tmpdir(), 'yonder-kill-'));
   let cluster = await startCluster(folder);
   const url = cluster.url('postgres');
@@ -198,6 +202,7 @@ export async function databaseKills(rounds: number, both = false): Promise<KillC
           });
           if (both) await app.restart();
         },
+        withPhotos,
       );
     } finally {
       await app.stop();
