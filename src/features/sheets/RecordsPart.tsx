@@ -137,7 +137,11 @@ export function HistoryPart({ doc }: { doc: ReleaseDocument }) {
   const lines = doc.records?.history;
   const who = ({ by, surely }: NonNullable<typeof lines>[number]): string =>
     surely
-      ? t('sheet.surely', { name: by, signedIn: surely.signedIn, letInBy: surely.letInBy ?? 'none' })
+      ? t('sheet.surely', {
+          name: by,
+          signedIn: surely.signedIn ?? 'none',
+          letInBy: surely.letInBy ?? 'none',
+        })
       : by;
   return (
     <SheetPart title={t('sheet.history')} flows>

@@ -16,6 +16,12 @@ const PATIENCE_S = 15;
 export const GUESSES_OF_PERSON = 10;
 const running = sql`${signInFailure.windowStart} > now() - make_interval(mins => ${WINDOW_MINUTES})`;
 
+/** One more in a window; one that has run out starts anew. */
+const ONE_MORE = {
+  count: sql`case when ${running} then least(${signInFailure.count} + 1, 1000000) else 1 end`,
+  windowStart: sql`case when ${running} then ${signInFailure.windowStart} else now() end`,
+};
+
 const nameKey = (username: string) => username.trim().toLowerCase().slice(0, 100);
 /** A name at an address. User names have no blanks: no name is the beginning of another's key. */
 const placeKey = (username: string, client: string) => `${nameKey(username)} ${client.slice(0, 60)}`;
@@ -55,8 +61,7 @@ async function counted(db: Database | Transaction, key: string, free: number): P
     .onConflictDoUpdate({
       target: signInFailure.username,
       set: {
-        count: sql`case when ${running} then least(${signInFailure.count} + 1, 1000000) else 1 end`,
-        windowStart: sql`case when ${running} then ${signInFailure.windowStart} else now() end`,
+        ...ONE_MORE,
         turnAt: sql`case when ${turns} then ${next} else null end`,
       },
       setWhere: sql`not (${turns}) or ${next} <= now() + make_interval(secs => ${PATIENCE_S})`,
@@ -114,10 +119,7 @@ export async function takeGuess(db: Database, userId: string): Promise<boolean> 
     .values({ username: key, windowStart: new Date(), count: 1 })
     .onConflictDoUpdate({
       target: signInFailure.username,
-      set: {
-        count: sql`case when ${running} then least(${signInFailure.count} + 1, 1000000) else 1 end`,
-        windowStart: sql`case when ${running} then ${signInFailure.windowStart} else now() end`,
-      },
+      set: ONE_MORE,
     })
     .returning({ count: signInFailure.count });
   return (row?.count ?? 1) <= GUESSES_OF_PERSON;

@@ -86,6 +86,13 @@ describe('in a colleague’s name', () => {
     expect(await send(counter(), [theirs], { under: { [theirs.id]: lead().userId } })).toEqual([
       'not-allowed',
     ]);
+    // Nor does it write somebody else into the record, or a sign that no database keeps.
+    const framed = note(counter());
+    await send(technician(), [framed], { under: { [framed.id]: lead().userId } });
+    expect(await rowOf(framed.id)).toMatchObject({ signedIn: technician().userId });
+    const nul = note(technician());
+    expect(await send(technician(), [nul], { under: { [nul.id]: 'a\0b' } })).toEqual(['kept']);
+    expect(await rowOf(nul.id)).toMatchObject({ role: 'counter', signedIn: technician().userId });
     const unknown = count(technician());
     expect(await send(technician(), [unknown], { under: { [unknown.id]: 'nobody' } })).toEqual([
       'not-allowed',

@@ -245,7 +245,7 @@ export async function letIn(
     if (event.job !== jobId || event.user !== row.userId || taken.has(event.id)) return [];
     taken.add(event.id);
     const needs = kindOf(event.type).needs(event.body);
-    const had = row.role ?? 'technician';
+    const had = row.role ?? 'counter';
     const role = may(had, needs) ? had : leastRole(needs);
     const sent = raw as AnyEvent;
     return [

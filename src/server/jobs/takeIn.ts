@@ -138,9 +138,11 @@ async function withAuthors(
       outcomes.set(place, { id, outcome: 'not-taken', code: 'other-author' });
       continue;
     }
-    const wrote = typeof writer === 'string' ? (members.get(writer)?.role ?? 'counter') : actor.role;
-    const bound = lesserRole(wrote, own ? wrote : actor.role);
-    const who = typeof writer === 'string' ? writer : actor.userId;
+    // What a device claims bounds the rights and is never the record of who sent: that is the session's. Of one's own
+    // entries it says that they were chosen under another's, if that is somebody of the shop.
+    const wrote = typeof writer === 'string' ? members.get(writer) : actor;
+    const bound = lesserRole(wrote?.role ?? 'counter', actor.role);
+    const who = own && wrote ? wrote.userId : actor.userId;
     placed.push({ place, id, raw, text, by: inNameOf(author, { userId: who, role: bound }), gone });
   }
   return placed;

@@ -115,8 +115,8 @@ export interface ReleaseRecords {
   }[];
   readonly history: readonly (HistoryLine & {
     readonly by: string;
-    /** Names of who was signed in, and of who let it in, where the name was chosen at a device or let in. */
-    readonly surely?: { readonly signedIn: string; readonly letInBy: string | null };
+    /** Names of who else was signed in, and of who let it in, where the name was chosen at a device or let in. */
+    readonly surely?: { readonly signedIn: string | null; readonly letInBy: string | null };
   })[];
 }
 
@@ -256,7 +256,7 @@ export function releaseRecords(
       ...(l.sure
         ? {
             surely: {
-              signedIn: nameOf(l.sure.signedIn),
+              signedIn: l.sure.signedIn === l.user ? null : nameOf(l.sure.signedIn),
               letInBy: l.sure.letInBy === undefined ? null : nameOf(l.sure.letInBy),
             },
           }
