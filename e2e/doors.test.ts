@@ -109,6 +109,33 @@ describe('bounds', () => {
   });
 });
 
+describe('a lead’s forgotten session', () => {
+  it('without the password at hand opens nothing that is a lead’s alone, and all that is anybody’s', async () => {
+    const all = await cookieOf(app, 'ines');
+    const bare = all
+      .split('; ')
+      .filter((c) => !c.startsWith('yonder.lead='))
+      .join('; ');
+    const forgotten = sessionOf(app, bare);
+    for (const path of ['/api/settings', '/api/people', '/api/keys', '/api/figures', '/api/shelf/row'])
+      expect([path, await (await forgotten.post(path, {})).json()]).toEqual([path, { code: 'lead-proof' }]);
+    expect((await forgotten.get('/api/bundle')).status).toBe(403);
+    expect((await forgotten.get('/api/confirm')).status).toBe(403);
+    expect((await forgotten.get('/')).status).toBe(200);
+    // The password again opens it, in this session and in no other.
+    const again = await forgotten.post('/api/confirm', { device: 'd', password: PASSWORD, digests: [] });
+    const proof = again.headers.getSetCookie().find((c) => c.startsWith('yonder.lead=')) ?? '';
+    const proven = sessionOf(app, `${bare}; ${proof.split(';')[0]}`);
+    expect((await proven.get('/api/confirm')).status).toBe(200);
+    const other = await cookieOf(app, 'ines');
+    const stolen = other
+      .split('; ')
+      .filter((c) => !c.startsWith('yonder.lead='))
+      .concat(proof.split(';')[0] ?? '');
+    expect((await sessionOf(app, stolen.join('; ')).get('/api/confirm')).status).toBe(403);
+  });
+});
+
 describe('bundles that nobody reads', () => {
   it('hold up no board and no entry', async () => {
     // Large enough that it does not fit into the buffers on the way.
