@@ -21,6 +21,8 @@ module.exports = {
       'door',
       'server/log',
       'server/address',
+      'server/contentPolicy',
+      'server/origin',
       'server/auth/sessionCookie',
     ]),
     only('server-knows-core-and-formats', 'server', ['server', 'core', 'formats', 'words']),

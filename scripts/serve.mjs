@@ -18,7 +18,8 @@ const count = Number.isInteger(wanted) && wanted > 0 ? Math.min(wanted, 64) : av
 // Each process takes its connections itself: one that is killed takes none along that nobody would ever answer, as those do
 // that are handed over by the first and were not taken yet.
 cluster.schedulingPolicy = cluster.SCHED_NONE;
-cluster.setupPrimary({ exec: '.next/door.mjs', args: [host, port] });
+// Room for what a request needs and drops at once: else much of it is carried on as if it were kept.
+cluster.setupPrimary({ exec: '.next/door.mjs', args: [host, port], execArgv: ['--max-semi-space-size=64'] });
 const registry = new AggregatorRegistry();
 let ending = false;
 let deaths = [];

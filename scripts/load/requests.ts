@@ -14,6 +14,8 @@ export interface Person {
 
 /** *Setting*: an answer that takes longer is an error, ms. */
 const TIMEOUT_MS = 30_000;
+/** *Setting*: and how long a line is kept that nobody uses, ms. */
+const IDLE_MS = 60_000;
 
 /** @param url of our own server on loopback @param address that the proxy would name for this person */
 export async function signedIn(
@@ -22,7 +24,8 @@ export async function signedIn(
   password: string,
   address: string,
 ): Promise<Person> {
-  const agent = new http.Agent({ keepAlive: true, maxSockets: 6 });
+  // A line that nobody uses is let go before the server does it, as browsers and proxies do.
+  const agent = new http.Agent({ keepAlive: true, maxSockets: 6, timeout: IDLE_MS });
   let cookie = '';
   const ask = (method: string, path: string, body?: unknown): Promise<Answer & { cookies: string[] }> =>
     new Promise((resolve, reject) => {

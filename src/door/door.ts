@@ -2,6 +2,7 @@ import type { IncomingMessage, Server, ServerResponse } from 'node:http';
 import type { Socket } from 'node:net';
 import { isAddress } from '@/server/address';
 import { boundOf, OPEN_BYTES } from './bounds';
+import { headPage } from './pageHead';
 import { WARM_HEADER } from './warm';
 import { maySend } from './whoSends';
 
@@ -71,7 +72,7 @@ export function makeDoor(handle: Handler, options: DoorOptions) {
     const path = pathOf(url);
     if (!isAddress(path, url.slice(path.length).split('#')[0] ?? ''))
       return refuse(req, res, 404, { code: 'not-found' });
-    // Pages say their own, with a nonce for their scripts; routes have none.
+    // Routes have no scripts to allow; pages say their own, with a nonce.
     if (path.startsWith('/api/')) res.setHeader('content-security-policy', ROUTE_POLICY);
     const { address, bound } = boundOf(path);
     const announced = Number(req.headers['content-length'] ?? 0);
@@ -90,6 +91,7 @@ export function makeDoor(handle: Handler, options: DoorOptions) {
       return announced > bound.bytes
         ? refuse(req, res, 413, { code: 'too-large', limit: bound.bytes })
         : refuse(req, res, 401, { code: 'not-signed-in' });
+    if (!headPage(req, res, path)) return refuse(req, res, 403, { code: 'foreign-origin' });
     if (running >= AT_ONCE && path !== '/api/health') return busy(req, res);
     // What is streamed is worked on as it comes; the rest is held until it is whole.
     const reserved = !hasBody

@@ -2,8 +2,12 @@ import { randomBytes } from 'node:crypto';
 import { IncomingMessage, ServerResponse } from 'node:http';
 import { Socket } from 'node:net';
 
-/** *Settings*: how long a process warms itself up at the most before it answers, ms; shops, and text of an answer that is looked at. */
+/**
+ * *Settings*: how long a process warms itself up at the most before it answers, ms, and how long it goes on after it has
+ * seen everything once: what is done often gets quick by being done; shops, and text of an answer that is looked at.
+ */
 const MOST_MS = 20_000;
+const AGAIN_MS = 8_000;
 const SHOPS = 5;
 const MOST_TEXT = 2_000_000;
 const STAGES = ['fit', 'wire', 'strip', 'prove'];
@@ -14,10 +18,13 @@ export const WARM_HEADER = 'x-yonder-warm';
 const WARM = Symbol.for('yonder-bolt.warm');
 const held = globalThis as { [WARM]?: string };
 
+/** A job in the text of a board. */
+const JOB_THERE = /\bid\\?":\\?"([0-9a-f-]{36})\\?",\\?"number\\?":/g;
+
 type Handle = (req: IncomingMessage, res: ServerResponse) => Promise<void>;
 
 /**
- * Opens the board and a job of the first shops before anybody else can: what is loaded at the first request is loaded then.
+ * Opens the board and the jobs of the first shops before anybody else can: what is loaded at the first request is loaded then.
  * What breaks on the way is no reason not to start.
  */
 export async function warm(handle: Handle, host: string): Promise<void> {
@@ -26,16 +33,32 @@ export async function warm(handle: Handle, host: string): Promise<void> {
   let late = false;
   const timer = setTimeout(() => (late = true), MOST_MS);
   const get = (path: string, shop: number) => asked(handle, path, host, `${token}.${shop}`);
+  const post = (path: string) => asked(handle, path, host, `${token}.0`, '{}');
   try {
+    const often: (readonly [path: string, shop: number])[] = [];
     for (let shop = 0; shop < SHOPS && !late; shop += 1) {
-      const board = await get('/', shop);
+      // With all jobs in work: whoever opens one of them then finds it read.
+      const board = await get('/?all=1', shop);
       if (board.status !== 200) break;
-      const job = /\/jobs\/([0-9a-f-]{36})/.exec(board.text)?.[1];
-      if (job === undefined) continue;
-      for (const stage of STAGES) if (!late) await get(`/jobs/${job}/${stage}`, shop);
+      const jobs = [...board.text.matchAll(JOB_THERE)].map(([, id]) => id ?? '');
+      for (const [i, job] of jobs.entries()) {
+        const stage = STAGES[i % STAGES.length] ?? 'wire';
+        often.push([`/jobs/${job}/${stage}`, shop], [`/api/jobs/${job}/pack`, shop]);
+        if (stage === 'fit') often.push([`/api/jobs/${job}/fit?aim=find-one`, shop]);
+      }
+      often.push(['/', shop]);
     }
-    if (!late) await get('/shelf/family', 0);
-    if (!late) await get('/api/bay', 0);
+    const once: typeof often = [
+      ['/shelf/family', 0],
+      ['/api/bay', 0],
+    ];
+    for (const [path, shop] of [...once, ...often.slice(0, 4 * STAGES.length)])
+      if (!late) await get(path, shop);
+    // Without an entry it is refused, by what takes entries.
+    if (!late) await post('/api/events');
+    const until = performance.now() + AGAIN_MS;
+    for (let i = 0; often.length > 0 && !late && performance.now() < until; i += 1)
+      await get(...(often[i % often.length] ?? ['/', 0]));
   } catch {
     // The first who comes waits a little longer.
   } finally {
@@ -50,10 +73,18 @@ async function asked(
   path: string,
   host: string,
   word: string,
+  body?: string,
 ): Promise<{ readonly status: number; readonly text: string }> {
   const req = new IncomingMessage(new Socket());
-  const headers = { host, accept: 'text/html', [WARM_HEADER]: word };
-  Object.assign(req, { method: 'GET', url: path, headers, complete: true });
+  const headers = { host, accept: 'text/html', 'x-path': path, [WARM_HEADER]: word };
+  const sent = { 'content-type': 'application/json', origin: `http://${host}` };
+  Object.assign(req, {
+    method: body === undefined ? 'GET' : 'POST',
+    url: path,
+    headers: body === undefined ? headers : { ...headers, ...sent },
+    complete: true,
+  });
+  if (body !== undefined) req.push(body);
   req.push(null);
   const res = new ServerResponse(req);
   let text = '';

@@ -5,7 +5,7 @@ import { currentActor } from './auth/session';
 import { database } from './db/connection';
 import { keptJob } from './jobs/keptJobs';
 import { type JobHead, jobHead } from './jobs/jobHead';
-import { hasJob, type LoadedJob } from './jobs/loadJob';
+import type { LoadedJob } from './jobs/loadJob';
 
 /** The signed-in person of a page; without one the page becomes the sign-in, with a temporary password the place to change it. */
 export async function pageActor(): Promise<Actor> {
@@ -40,6 +40,5 @@ export const pageJobHead = cache(async (jobId: string): Promise<JobHead> => {
 
 /** Not found unless the job is of the session's shop. */
 export async function demandJob(jobId: string): Promise<void> {
-  const actor = await pageActor();
-  if (!(await hasJob(database(), actor.shopId, jobId))) notFound();
+  await pageJobHead(jobId);
 }

@@ -5,6 +5,8 @@ import { BUTTON } from '@/ui/classes';
 import { KeyHelp } from '@/ui/KeyHelp';
 import { Key } from '@/ui/KeyHint';
 import { Link } from '@/ui/Link';
+import { Loading } from '@/ui/Loading';
+import { useInBrowser } from '@/ui/useInBrowser';
 import { useKeys } from '@/ui/useKeys';
 import { useWords } from '@/ui/WordsContext';
 import { BayBoard } from './BayBoard';
@@ -39,6 +41,7 @@ export function Board({
   const words = useWords();
   const { t } = words;
   const router = useRouter();
+  const inBrowser = useInBrowser();
   const [help, setHelp] = useState(false);
   useKeys({ n: () => router.push('/jobs/new'), '/': toFind, '?': () => setHelp(true) });
   return (
@@ -65,6 +68,8 @@ export function Board({
       </header>
       {inWork.length + released.length + booked.length === 0 ? (
         <p className="border-t border-line py-8 text-soft">{t('board.empty')}</p>
+      ) : !inBrowser ? (
+        <Loading />
       ) : (
         <>
           <BayBoard {...plan} jobs={[...inWork, ...released, ...booked]} />

@@ -7,14 +7,18 @@ export type BoardJob = JobLine & { readonly openCount: number };
 const SHOWN = 3;
 
 /** What goes to the screen of a job's line. */
-export const boardJob = (line: JobLine): BoardJob => ({
-  ...line,
-  open: line.open.slice(0, SHOWN),
-  openCount: line.open.length,
-});
+export function boardJob(line: JobLine): BoardJob {
+  const { id, number, vehicle, identity, words, openedAt, locked, abandoned } = line;
+  const next = nextStage(line);
+  // What is wanting is said of the stage where the job is taken up alone.
+  const stages = line.stages.map((s) => (s === next || s.missing.length === 0 ? s : { ...s, missing: [] }));
+  const open = line.open.slice(0, SHOWN);
+  const openCount = line.open.length;
+  return { id, number, vehicle, identity, words, openedAt, locked, abandoned, stages, open, openCount };
+}
 
 /** Where a job is taken up again: its first stage that is not done, else Release. */
-export function nextStage(job: BoardJob): BoardJob['stages'][number] | undefined {
+export function nextStage(job: JobLine): JobLine['stages'][number] | undefined {
   return job.stages.find((s) => s.state === 'open') ?? job.stages.find((s) => s.stage === 'release');
 }
 

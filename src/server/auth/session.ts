@@ -1,8 +1,9 @@
-import { and, asc, eq, isNull } from 'drizzle-orm';
+import { and, asc, eq, isNull, sql } from 'drizzle-orm';
 import { headers } from 'next/headers';
 import { cache } from 'react';
 import type { Actor } from '../access';
-import { database } from '../db/connection';
+import { type Database, database } from '../db/connection';
+import { prepared } from '../db/prepared';
 import { noteAway } from '../faults';
 import { member, session, sessionShop, shop, user } from '../db/schema';
 import { deviceOf, isShared } from '../devices/devices';
@@ -43,31 +44,37 @@ export const currentActor = cache(async (): Promise<Actor | null> => {
   };
 });
 
-/** A session with its person in each of their shops, in one question. @throws what the database says, which is noted */
+/** A session with its person in each of their shops, in one question: every request asks it. */
+const sessionRows = prepared((db: Database) =>
+  db
+    .select({
+      userId: user.id,
+      name: user.name,
+      expiresAt: session.expiresAt,
+      updatedAt: session.updatedAt,
+      shopId: shop.id,
+      shopName: shop.name,
+      zone: shop.zone,
+      shopLocale: shop.locale,
+      role: member.role,
+      mustChange: member.mustChange,
+      locale: member.locale,
+      chosen: sessionShop.shopId,
+    })
+    .from(session)
+    .innerJoin(user, eq(user.id, session.userId))
+    .innerJoin(member, and(eq(member.userId, user.id), isNull(member.endedAt)))
+    .innerJoin(shop, eq(shop.id, member.shopId))
+    .leftJoin(sessionShop, and(eq(sessionShop.sessionId, session.id), eq(sessionShop.shopId, shop.id)))
+    .where(eq(session.token, sql.placeholder('token')))
+    .orderBy(asc(shop.id))
+    .prepare(''),
+);
+
+/** @throws what the database says, which is noted */
 async function rowsOf(token: string) {
   try {
-    return await database()
-      .select({
-        userId: user.id,
-        name: user.name,
-        expiresAt: session.expiresAt,
-        updatedAt: session.updatedAt,
-        shopId: shop.id,
-        shopName: shop.name,
-        zone: shop.zone,
-        shopLocale: shop.locale,
-        role: member.role,
-        mustChange: member.mustChange,
-        locale: member.locale,
-        chosen: sessionShop.shopId,
-      })
-      .from(session)
-      .innerJoin(user, eq(user.id, session.userId))
-      .innerJoin(member, and(eq(member.userId, user.id), isNull(member.endedAt)))
-      .innerJoin(shop, eq(shop.id, member.shopId))
-      .leftJoin(sessionShop, and(eq(sessionShop.sessionId, session.id), eq(sessionShop.shopId, shop.id)))
-      .where(eq(session.token, token))
-      .orderBy(asc(shop.id));
+    return await sessionRows(database()).execute({ token });
   } catch (error) {
     noteAway(error);
     throw error;

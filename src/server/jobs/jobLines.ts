@@ -5,9 +5,9 @@ import { reason } from '@/core/kernel/reason';
 import { job, vehicle } from '../db/schema';
 import { kept } from '../kept';
 import { log } from '../log';
-import { isKept, keptJob } from './keptJobs';
-import { loadJobs, type LoadedJob } from './loadJob';
-import { stampsOf } from './stamps';
+import { keptJobs } from './keptJobs';
+import type { LoadedJob } from './loadJob';
+import { type Stamp, stampPartsOf } from './stamps';
 
 /** A line, with what the other lists want besides. */
 export interface KnownJob extends JobLine {
@@ -37,10 +37,15 @@ const lineOf = (j: LoadedJob): KnownJob => ({
 });
 
 /** Lines kept in memory, over all shops, each with what it was read from. */
-const linesOf = kept<{ readonly stamp: string; readonly line: KnownJob }>(5000);
+const linesOf = kept<{ readonly stamp: string; readonly line: KnownJob }>('job-lines', 5000);
 
-/** Who reads lines of a shop in this process now: the next one waits, and finds them read. */
-const reading = kept<{ readonly done: Promise<unknown> }>(1000);
+/** Who reads lines of a shop in this process now, and who waits to: the next ones find them read. */
+interface Line {
+  readonly last: Promise<unknown>;
+  /** What was asked for and not begun: whoever asks the same has their answer by it, as it is read after they asked. */
+  readonly waiting: Map<string, Promise<readonly KnownJob[]>>;
+}
+const lineAt = kept<Line>('job-lines-reading', 1000);
 
 /** The lines of some jobs, newest first. A job is read whole only if its stamp is another than when it was read last. */
 export async function jobLines(
@@ -48,55 +53,60 @@ export async function jobLines(
   shopId: string,
   ids: readonly string[],
 ): Promise<readonly KnownJob[]> {
-  const before = reading(db).get(shopId)?.done ?? Promise.resolve();
-  const mine = before.catch(() => undefined).then(() => readLines(db, shopId, ids));
-  reading(db).set(shopId, { done: mine });
+  const { last, waiting } = lineAt(db).get(shopId) ?? {
+    last: Promise.resolve(),
+    waiting: new Map<string, Promise<readonly KnownJob[]>>(),
+  };
+  const asked = ids.join(' ');
+  const joined = waiting.get(asked);
+  if (joined) return joined;
+  const mine = last
+    .catch(() => undefined)
+    .then(() => {
+      waiting.delete(asked);
+      return readLines(db, shopId, ids);
+    });
+  waiting.set(asked, mine);
+  lineAt(db).set(shopId, { last: mine, waiting });
   return mine;
 }
 
 async function readLines(db: Database, shopId: string, ids: readonly string[]): Promise<readonly KnownJob[]> {
   const lines = linesOf(db);
-  const stamps = await stampsOf(db, shopId, ids);
+  const stamps = await stampPartsOf(db, shopId, ids);
   const key = (id: string) => `${shopId}/${id}`;
-  const still = (id: string, stamp: string) => {
+  const still = (id: string, stamp: Stamp) => {
     const line = lines.get(key(id));
-    return line?.stamp === stamp ? line.line : undefined;
+    return line?.stamp === stamp.text ? line.line : undefined;
   };
-  const stale = [...stamps].flatMap(([id, stamp]) => (still(id, stamp) ? [] : [id]));
+  const stale = new Map([...stamps].filter(([id, stamp]) => !still(id, stamp)));
   for (const line of await readable(db, shopId, stale))
-    lines.set(key(line.id), { stamp: stamps.get(line.id) ?? '', line });
+    lines.set(key(line.id), { stamp: stamps.get(line.id)?.text ?? '', line });
   const all = [...stamps].flatMap(([id, stamp]) => still(id, stamp) ?? []);
   return all.sort((a, b) => b.number - a.number);
 }
 
 /** Lines of jobs, all in one go; if one cannot be read, each by itself, and that one says so. */
-async function readable(db: Database, shopId: string, ids: readonly string[]): Promise<readonly KnownJob[]> {
+async function readable(
+  db: Database,
+  shopId: string,
+  stamps: ReadonlyMap<string, Stamp>,
+): Promise<readonly KnownJob[]> {
   try {
-    // One that is kept has grown by an entry or two; the others are loaded in one go.
-    const kept: LoadedJob[] = [];
-    for (const id of ids) {
-      const job = isKept(db, shopId, id) ? await keptJob(db, shopId, id) : null;
-      if (job) kept.push(job);
-    }
-    const have = new Set(kept.map((j) => j.id));
-    const loaded = await loadJobs(
-      db,
-      shopId,
-      ids.filter((id) => !have.has(id)),
-    );
-    return [...kept, ...loaded].map(lineOf);
+    return (await keptJobs(db, shopId, stamps)).map(lineOf);
   } catch (error) {
-    if (ids.length > 1) {
+    if (stamps.size > 1) {
       const lines: KnownJob[] = [];
-      for (const id of ids) lines.push(...(await readable(db, shopId, [id])));
+      for (const one of stamps) lines.push(...(await readable(db, shopId, new Map([one]))));
       return lines;
     }
-    log.error({ err: error, shop: shopId, job: ids[0] }, 'job cannot be read');
+    const [id = ''] = stamps.keys();
+    log.error({ err: error, shop: shopId, job: id }, 'job cannot be read');
     const [row] = await db
       .select({ job, vehicle })
       .from(job)
       .innerJoin(vehicle, and(eq(vehicle.shopId, job.shopId), eq(vehicle.id, job.vehicleId)))
-      .where(and(eq(job.shopId, shopId), eq(job.id, ids[0] ?? '')));
+      .where(and(eq(job.shopId, shopId), eq(job.id, id)));
     return row ? [unreadableLine(row)] : [];
   }
 }

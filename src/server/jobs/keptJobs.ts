@@ -1,39 +1,19 @@
 import type { Database } from '../db/connection';
 import { kept } from '../kept';
 import { stockOf } from '../shelf/stock';
-import { entriesAfter, loadJob, type LoadedJob, namesOf, withNews } from './loadJob';
+import { entriesSince, loadJobs, type LoadedJob, namesOf, withNews } from './loadJob';
 import { type Stamp, stampPartsOf } from './stamps';
 
 /** *Setting*: jobs kept in memory, over all shops, each with what it was read from: at most about a megabyte each. */
-const jobsOf = kept<{ readonly stamp: Stamp; readonly job: LoadedJob }>(200);
-
-/** Whether a job is kept, so that little is to do to have it as it is now. */
-export const isKept = (db: Database, shopId: string, jobId: string): boolean =>
-  jobsOf(db).has(`${shopId}/${jobId}`);
+const jobsOf = kept<{ readonly stamp: Stamp; readonly job: LoadedJob }>('jobs', 300);
 
 /**
  * A job as it is read now, for looking at: loaded and read anew only if its stamp is another than when that was done
- * last; where only entries of its own have come since, those alone are fetched. Names of people and the shop's stock are
- * asked for each time, since no stamp tells of them.
+ * last. Names of people and the shop's stock are asked for each time, since no stamp tells of them.
  * @returns null where the shop has no such job
  */
 export async function keptJob(db: Database, shopId: string, jobId: string): Promise<LoadedJob | null> {
-  const jobs = jobsOf(db);
-  const key = `${shopId}/${jobId}`;
-  const stamp = (await stampPartsOf(db, shopId, [jobId])).get(jobId);
-  if (stamp === undefined) return null;
-  const known = jobs.get(key);
-  if (known?.stamp.text !== stamp.text) {
-    const grown =
-      known && known.stamp.rest === stamp.rest && known.stamp.others === stamp.others
-        ? await grownJob(db, shopId, known.job)
-        : null;
-    const job = grown ?? (await loadJob(db, shopId, jobId));
-    // What came between the stamp and the entries is in both: its stamp is older than it, and it is read once more.
-    if (job) jobs.set(key, { stamp, job });
-    if (!grown) return job;
-  }
-  const job = jobs.get(key)?.job;
+  const [job] = await keptJobs(db, shopId, await stampPartsOf(db, shopId, [jobId]));
   if (!job) return null;
   const [names, stock] = await Promise.all([
     namesOf(db, [...job.pack.events, ...job.pack.otherEvents]),
@@ -42,10 +22,49 @@ export async function keptJob(db: Database, shopId: string, jobId: string): Prom
   return { ...job, names, pack: { ...job.pack, names: Object.fromEntries(names), stock } };
 }
 
-/** A job with the entries of its own that came since it was read; null: it has to be loaded whole. */
-async function grownJob(db: Database, shopId: string, job: LoadedJob): Promise<LoadedJob | null> {
-  const news = await entriesAfter(db, shopId, job.id, job.pack.cursor);
-  // A choice pins rows of the shelf, which have to be fetched with it.
-  if (!news || news.events.some((e) => e.type === 'lamp-chosen')) return null;
-  return withNews(job, news.events, news.cursor);
+/**
+ * Jobs as they are read now, in a few questions however many they are: where only entries of its own have come since one
+ * was read, those alone are fetched. Names and stock are those of when each was loaded.
+ * @param stamps of now, by job
+ */
+export async function keptJobs(
+  db: Database,
+  shopId: string,
+  stamps: ReadonlyMap<string, Stamp>,
+): Promise<readonly LoadedJob[]> {
+  const jobs = jobsOf(db);
+  const key = (id: string) => `${shopId}/${id}`;
+  const grown: { readonly job: LoadedJob; readonly stamp: Stamp }[] = [];
+  const whole: string[] = [];
+  const have = new Map<string, LoadedJob>();
+  for (const [id, stamp] of stamps) {
+    const known = jobs.get(key(id));
+    if (known?.stamp.text === stamp.text) have.set(id, known.job);
+    else if (known && known.stamp.rest === stamp.rest && known.stamp.others === stamp.others)
+      grown.push({ job: known.job, stamp });
+    else whole.push(id);
+  }
+  const keep = (job: LoadedJob) => {
+    const stamp = stamps.get(job.id);
+    // What came between the stamp and the entries is in both: its stamp is older than it, and it is read once more.
+    if (stamp) jobs.set(key(job.id), { stamp, job });
+    have.set(job.id, job);
+  };
+  const news = await entriesSince(
+    db,
+    shopId,
+    grown.map(({ job }) => ({ job: job.id, after: job.pack.cursor })),
+  );
+  for (const { job } of grown) {
+    const events = news.get(job.id) ?? [];
+    // A choice pins rows of the shelf, which have to be fetched with it.
+    if (events.some((e) => e.type === 'lamp-chosen')) whole.push(job.id);
+    else keep(withNews(job, events));
+    await breath();
+  }
+  for (const job of await loadJobs(db, shopId, whole)) keep(job);
+  return [...have.values()];
 }
+
+/** Reading a job takes milliseconds: others have their turn between two. */
+const breath = () => new Promise((resolve) => setImmediate(resolve));

@@ -1,5 +1,5 @@
 import { rowIdOf, type RowOf } from '@/core/kernel/ids';
-import { and, desc, eq, gt, inArray, notInArray } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, notInArray, or } from 'drizzle-orm';
 import {
   type AnyStoredEvent,
   handFamily,
@@ -167,7 +167,8 @@ export async function loadJobs(
 }
 
 /** A job with entries that came since it was loaded, none of which pins a row. */
-export function withNews(job: LoadedJob, events: readonly AnyStoredEvent[], cursor: number): LoadedJob {
+export function withNews(job: LoadedJob, events: readonly AnyStoredEvent[]): LoadedJob {
+  const cursor = events.reduce((latest, e) => Math.max(latest, e.seq), job.pack.cursor);
   const pack: JobPack = { ...withEntries(job.pack, events), cursor };
   const sources = packSources(pack);
   const reading = readJob(sources);
@@ -192,6 +193,26 @@ export function familyOf(
   return row.ownLine && isOwnLine(row.family)
     ? { rev: 0, body: handFamily(row.family, row.ownLine) }
     : undefined;
+}
+
+/** Entries of some jobs after a place in the order of arrival of each, by job. */
+export async function entriesSince(
+  db: Db,
+  shopId: string,
+  places: readonly { readonly job: string; readonly after: number }[],
+): Promise<ReadonlyMap<string, readonly AnyStoredEvent[]>> {
+  if (places.length === 0) return new Map();
+  const rows = await db
+    .select()
+    .from(jobEvent)
+    .where(
+      and(
+        eq(jobEvent.shopId, shopId),
+        or(...places.map((p) => and(eq(jobEvent.jobId, p.job), gt(jobEvent.seq, p.after)))),
+      ),
+    )
+    .orderBy(asc(jobEvent.jobId), asc(jobEvent.seq));
+  return groupedBy(rows.map(storedEvent), (e) => e.job);
 }
 
 /** Entries of a job after a place in the order of arrival, with the names of their authors; null: no such job. */

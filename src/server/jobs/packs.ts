@@ -28,7 +28,7 @@ interface OfLine {
   readonly asked: readonly string[];
   readonly sheets: Awaited<ReturnType<typeof sheetsOfFamily>>;
 }
-const linesOf = kept<{ readonly of: Promise<OfLine> }>(200);
+const linesOf = kept<{ readonly of: Promise<OfLine> }>('pack-lines', 200);
 
 function ofLine(db: Database, shopId: string, loaded: LoadedJob): Promise<OfLine> {
   const lines = linesOf(db);

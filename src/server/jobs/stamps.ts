@@ -4,19 +4,9 @@ import { catalogue, job, shop, vehicle } from '../db/schema';
 import { OWN_CATALOGUE } from '../shelf/loadShelf';
 
 /**
- * What the readings of some jobs rest on, as text, by job: the entries of the vehicle's jobs, the vehicle, the shelf,
- * the hour's price, the shop's figures and walls. A job whose stamp is the same reads the same. Jobs that the shop does not have are left out.
+ * What the reading of a job rests on: the entries of the vehicle's jobs, the vehicle, the shelf, the hour's price, the
+ * shop's figures and walls. A job whose stamp has the same text reads the same.
  */
-export async function stampsOf(
-  db: Database,
-  shopId: string,
-  ids: readonly string[],
-): Promise<ReadonlyMap<string, string>> {
-  const stamps = await stampPartsOf(db, shopId, ids);
-  return new Map([...stamps].map(([id, s]) => [id, s.text]));
-}
-
-/** A stamp with what it is made of. */
 export interface Stamp {
   readonly text: string;
   /** Entries of the job itself, and of the vehicle's other jobs. */
@@ -26,7 +16,7 @@ export interface Stamp {
   readonly rest: string;
 }
 
-/** The same with their parts: whoever has read a job knows by them whether only entries of its own have come. */
+/** The stamps of some jobs, by job; jobs that the shop does not have are left out. */
 export async function stampPartsOf(
   db: Database,
   shopId: string,

@@ -29,7 +29,7 @@ export async function lampHistories(
 }
 
 /** Fittings of some lamps by the shop’s own jobs, as many as the entries that they hang on when they were read. */
-const fittingsOf = kept<{ readonly entries: number; readonly fittings: readonly Fitting[] }>(200);
+const fittingsOf = kept<{ readonly entries: number; readonly fittings: readonly Fitting[] }>('fittings', 200);
 
 /** Read anew only if an entry that they hang on has come since; entries never go. */
 async function ownFittings(db: Database | Transaction, shopId: string, lamps: readonly string[]) {

@@ -18,7 +18,7 @@ export interface ShelfLists {
 }
 
 /** Shelves whose lists are kept in memory. */
-const listsOf = kept<ShelfLists>(50);
+const listsOf = kept<ShelfLists>('shelf-lists', 50);
 
 /**
  * The lists of a shop’s shelf as it stands: read anew only when the shelf has changed since.
