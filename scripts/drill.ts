@@ -11,6 +11,7 @@ import { applicationKills, databaseKills, workerKills } from '../e2e/support/kil
 import { bodyOf, cookieOf, signInTo } from '../e2e/support/session';
 import { standbyDrill } from './drill/standby';
 import { strangers } from './drill/strangers';
+import { OLD_BUILDS, upgradeDrill } from './drill/upgrade';
 
 const MOST = { kills: 500, hostile: 1_000_000 } as const;
 const TOKEN = 'a-token-for-drills';
@@ -22,6 +23,7 @@ const { values } = parseArgs({
     kills: { type: 'string' },
     hostile: { type: 'string' },
     standby: { type: 'boolean' },
+    upgrade: { type: 'boolean' },
     help: { type: 'boolean' },
   },
 });
@@ -82,15 +84,24 @@ async function delayP99(app: RunningApp): Promise<number> {
 }
 
 if (values.help)
-  console.log(`npm run drill -- [--kills N] [--hostile N] [--standby]
+  console.log(`npm run drill -- [--kills N] [--hostile N] [--standby] [--upgrade]
   --kills    rounds each of a killed process, application, database, and both, with photos in flight: 0 to ${MOST.kills}, else 200
   --hostile  requests that no page of ours makes, beside idle lines, large bodies and stalled downloads: 0 to ${MOST.hostile}, else 100000
-  --standby  two instances, balancer, pooler, a primary with a synchronous standby; the primary is killed under load`);
+  --standby  two instances, balancer, pooler, a primary with a synchronous standby; the primary is killed under load
+  --upgrade  two builds of before are replaced by this one while entries wait in a browser (wants their commits)`);
 else if (values.standby) {
   const result = await standbyDrill();
   mkdirSync('.local', { recursive: true });
   writeFileSync('.local/standby.json', JSON.stringify(result, null, 2));
   console.log(JSON.stringify(result, null, 2));
+} else if (values.upgrade) {
+  const results = [];
+  for (const from of Object.keys(OLD_BUILDS) as (keyof typeof OLD_BUILDS)[])
+    results.push(await upgradeDrill(from));
+  mkdirSync('.local', { recursive: true });
+  writeFileSync('.local/upgrade.json', JSON.stringify(results, null, 2));
+  console.log(JSON.stringify(results, null, 2));
+  if (results.some((r) => !r.good)) process.exitCode = 1;
 } else {
   const kills = chosen('kills', 200);
   const hostile = chosen('hostile', 100_000);

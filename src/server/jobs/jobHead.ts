@@ -1,7 +1,9 @@
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import type { Database } from '../db/connection';
-import { job, vehicle } from '../db/schema';
-import { shelfRowsById } from '../shelf/loadShelf';
+import { prepared } from '../db/prepared';
+import { catalogue, job, vehicle } from '../db/schema';
+import { kept } from '../kept';
+import { OWN_CATALOGUE, shelfRowsById } from '../shelf/loadShelf';
 import { familyOf } from './loadJob';
 
 /** What a job is called by. */
@@ -11,14 +13,35 @@ export interface JobHead {
   readonly vehicle: string;
 }
 
-/** The head of a job; null where the shop has none of that id. */
-export async function jobHead(db: Database, shopId: string, jobId: string): Promise<JobHead | null> {
-  const [row] = await db
-    .select({ number: job.number, family: vehicle.family, ownLine: vehicle.ownLine })
+const heads = prepared((db: Database) =>
+  db
+    .select({
+      number: job.number,
+      family: vehicle.family,
+      ownLine: vehicle.ownLine,
+      vehicle: vehicle.id,
+      version: vehicle.version,
+      shelf: catalogue.version,
+    })
     .from(job)
     .innerJoin(vehicle, and(eq(vehicle.shopId, job.shopId), eq(vehicle.id, job.vehicleId)))
-    .where(and(eq(job.shopId, shopId), eq(job.id, jobId)));
+    .leftJoin(catalogue, and(eq(catalogue.shopId, job.shopId), eq(catalogue.id, OWN_CATALOGUE)))
+    .where(and(eq(job.shopId, sql.placeholder('shop')), eq(job.id, sql.placeholder('job'))))
+    .prepare(''),
+);
+
+/** What vehicles are called, each for as long as the shelf and the vehicle are the same. */
+const namesOf = kept<{ readonly name: string }>('vehicle-names', 2000);
+
+/** The head of a job; null where the shop has none of that id. */
+export async function jobHead(db: Database, shopId: string, jobId: string): Promise<JobHead | null> {
+  const [row] = await heads(db).execute({ shop: shopId, job: jobId });
   if (!row) return null;
+  const key = [shopId, row.vehicle, row.version, row.shelf].join('/');
+  const known = namesOf(db).get(key);
+  if (known) return { number: row.number, vehicle: known.name };
   const family = familyOf(row, await shelfRowsById(db, shopId, 'family', [row.family]));
-  return { number: row.number, vehicle: family ? `${family.body.maker} ${family.body.name}` : '' };
+  const name = family ? `${family.body.maker} ${family.body.name}` : '';
+  namesOf(db).set(key, { name });
+  return { number: row.number, vehicle: name };
 }

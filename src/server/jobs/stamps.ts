@@ -1,5 +1,6 @@
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { Database } from '../db/connection';
+import { prepared } from '../db/prepared';
 import { catalogue, job, shop, vehicle } from '../db/schema';
 import { OWN_CATALOGUE } from '../shelf/loadShelf';
 
@@ -23,7 +24,22 @@ export async function stampPartsOf(
   ids: readonly string[],
 ): Promise<ReadonlyMap<string, Stamp>> {
   if (ids.length === 0) return new Map();
-  const rows = await db
+  const [one] = ids;
+  const rows =
+    ids.length === 1
+      ? await ofOne(db).execute({ shop: shopId, job: one })
+      : await stampRows(db).where(and(eq(job.shopId, shopId), inArray(job.id, [...ids])));
+  return new Map(
+    rows.map((r) => {
+      const rest = [r.vehicle, r.shelf, r.minor, r.currency, r.tax, r.figures, r.walls].join('/');
+      const all = Number(r.ofVehicle);
+      return [r.id, { text: `${all}/${rest}`, own: r.own, others: all - r.own, rest }];
+    }),
+  );
+}
+
+const stampRows = (db: Database) =>
+  db
     .select({
       id: job.id,
       vehicle: vehicle.version,
@@ -40,13 +56,11 @@ export async function stampPartsOf(
     .from(job)
     .innerJoin(vehicle, and(eq(vehicle.shopId, job.shopId), eq(vehicle.id, job.vehicleId)))
     .innerJoin(shop, eq(shop.id, job.shopId))
-    .leftJoin(catalogue, and(eq(catalogue.shopId, shop.id), eq(catalogue.id, OWN_CATALOGUE)))
-    .where(and(eq(job.shopId, shopId), inArray(job.id, [...ids])));
-  return new Map(
-    rows.map((r) => {
-      const rest = [r.vehicle, r.shelf, r.minor, r.currency, r.tax, r.figures, r.walls].join('/');
-      const all = Number(r.ofVehicle);
-      return [r.id, { text: `${all}/${rest}`, own: r.own, others: all - r.own, rest }];
-    }),
-  );
-}
+    .leftJoin(catalogue, and(eq(catalogue.shopId, shop.id), eq(catalogue.id, OWN_CATALOGUE)));
+
+/** Every look at a job asks this. */
+const ofOne = prepared((db: Database) =>
+  stampRows(db)
+    .where(and(eq(job.shopId, sql.placeholder('shop')), eq(job.id, sql.placeholder('job'))))
+    .prepare(''),
+);
