@@ -119,6 +119,57 @@ describe('before anything is known of who asks', () => {
   });
 });
 
+describe('a page', () => {
+  const seen = (req: IncomingMessage, res: ServerResponse): Promise<void> => {
+    const { 'x-nonce': nonce, 'x-path': path, 'content-security-policy': policy } = req.headers;
+    res.end(JSON.stringify({ nonce, path, policy }));
+    return Promise.resolve();
+  };
+  interface Seen {
+    readonly nonce: string;
+    readonly path: string;
+    readonly policy: string;
+  }
+
+  it('has a policy with a nonce of its own each time, whatever the caller sends under these names', async () => {
+    const { port } = await open(seen);
+    const forged = {
+      'x-nonce': 'forged',
+      'x-path': '/bay',
+      'content-security-policy': "script-src 'unsafe-inline'",
+    };
+    const [a, b] = [
+      await ask(port, 'GET', '/shop/people?x=1', undefined, forged),
+      await ask(port, 'GET', '/'),
+    ];
+    const first = JSON.parse(a.text) as Seen;
+    expect(first.path).toBe('/shop/people');
+    expect(first.policy).toContain(`'nonce-${first.nonce}'`);
+    expect(first.policy).not.toBe(forged['content-security-policy']);
+    expect(a.headers['content-security-policy']).toBe(first.policy);
+    expect(first.nonce).not.toBe((JSON.parse(b.text) as Seen).nonce);
+    expect(first.nonce).toHaveLength(48);
+  });
+
+  it('takes nothing that comes from a page of another site, or says nothing of where it is from', async () => {
+    const { port } = await open(seen);
+    const from = async (origin?: string) =>
+      (await ask(port, 'POST', '/shop/people', '', origin === undefined ? {} : { origin })).status;
+    expect(await from('http://elsewhere.invalid')).toBe(403);
+    expect(await from('null')).toBe(403);
+    expect(await from()).toBe(403);
+    expect(await from(`http://127.0.0.1:${port}`)).toBe(200);
+  });
+
+  it('is no route and no file: those have a policy of their own, or none', async () => {
+    const { port } = await open(seen);
+    expect((await ask(port, 'GET', '/api/health')).headers['content-security-policy']).toContain(
+      "default-src 'none'",
+    );
+    expect((await ask(port, 'GET', '/_next/static/x.js')).headers['content-security-policy']).toBeUndefined();
+  });
+});
+
 describe('larger bodies', () => {
   const big = Buffer.alloc(OPEN_BYTES + 1, 97);
 

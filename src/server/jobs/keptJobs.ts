@@ -22,12 +22,32 @@ export async function keptJob(db: Database, shopId: string, jobId: string): Prom
   return { ...job, names, pack: { ...job.pack, names: Object.fromEntries(names), stock } };
 }
 
+type Reader = (
+  db: Database,
+  shopId: string,
+  stamps: ReadonlyMap<string, Stamp>,
+) => Promise<readonly LoadedJob[]>;
+
+/**
+ * The framework loads this once for its pages and once for its routes. One of the two reads for both: what reads a job gets
+ * quick by doing it often, and twice as slowly where the work is shared between two copies.
+ */
+const READER = Symbol.for('yonder-bolt.jobs.reader');
+const held = globalThis as { [READER]?: Reader };
+
 /**
  * Jobs as they are read now, in a few questions however many they are: where only entries of its own have come since one
  * was read, those alone are fetched. Names and stock are those of when each was loaded.
  * @param stamps of now, by job
  */
-export async function keptJobs(
+export const keptJobs: Reader = (db, shopId, stamps) => {
+  // While somebody works on it, each copy is as new as its file.
+  if (process.env.NODE_ENV !== 'production') return readKept(db, shopId, stamps);
+  held[READER] ??= readKept;
+  return held[READER](db, shopId, stamps);
+};
+
+async function readKept(
   db: Database,
   shopId: string,
   stamps: ReadonlyMap<string, Stamp>,

@@ -1,5 +1,5 @@
 import { rowIdOf, type RowOf } from '@/core/kernel/ids';
-import { and, asc, desc, eq, gt, inArray, notInArray, or } from 'drizzle-orm';
+import { and, asc, desc, eq, gt, inArray, lte, notInArray, or } from 'drizzle-orm';
 import {
   type AnyStoredEvent,
   handFamily,
@@ -52,6 +52,9 @@ type Db = Database | Transaction;
 
 /** *Setting*: jobs that are read in one go; between them the process answers others. */
 const JOBS_IN_A_ROW = 4;
+/** *Setting*: entries that are fetched and made in one go; a job of more is read in steps. */
+const LONG = 1000;
+
 const breath = () => new Promise((resolve) => setImmediate(resolve));
 
 /** Loads and reads one job; null where the shop has none of that id. */
@@ -84,7 +87,7 @@ export async function loadJobs(
   const vehicleIds = [...new Set(rows.map((r) => r.vehicle.id))];
   const ids = rows.map((r) => r.job.id);
   const { own, others, families, lists, shopHas, stock } = await together(db, {
-    own: () => eventsOf(db, shopId, ids),
+    own: () => eventsOf(db, shopId, ids, Math.max(0, ...rows.map((r) => r.job.lastSeq))),
     others: () => otherEventsOf(db, shopId, vehicleIds, ids),
     families: () => shelfRowsById(db, shopId, 'family', [...new Set(rows.map((r) => r.vehicle.family))]),
     lists: () => shelfLists(db, shopId),
@@ -143,8 +146,12 @@ export async function loadJobs(
       ),
       cursor: row.job.lastSeq,
     };
+    // One of thousands of entries is read in steps between which others have their turn.
+    if (events.length > LONG) await breath();
     const sources = packSources(pack);
+    if (events.length > LONG) await breath();
     const reading = readJob(sources);
+    if (events.length > LONG) await breath();
     const pinnable = withHandRows(sources.pinned, handLamps(reading.record, family.body.id));
     loaded.push({
       id: pack.id,
@@ -284,13 +291,18 @@ async function eventsOf(
   db: Db,
   shopId: string,
   jobIds: readonly string[],
+  lastSeq: number,
 ): Promise<readonly AnyStoredEvent[]> {
   if (jobIds.length === 0) return [];
-  const rows = await db
-    .select()
-    .from(jobEvent)
-    .where(and(eq(jobEvent.shopId, shopId), inArray(jobEvent.jobId, [...jobIds])));
-  return rows.map(storedEvent);
+  const ofThese = and(eq(jobEvent.shopId, shopId), inArray(jobEvent.jobId, [...jobIds]));
+  if (lastSeq <= LONG) return (await db.select().from(jobEvent).where(ofThese)).map(storedEvent);
+  const events: AnyStoredEvent[] = [];
+  for (let after = 0; after < lastSeq; after += LONG) {
+    const piece = and(ofThese, gt(jobEvent.seq, after), lte(jobEvent.seq, after + LONG));
+    for (const row of await db.select().from(jobEvent).where(piece)) events.push(storedEvent(row));
+    await breath();
+  }
+  return events;
 }
 
 /** Facts stay with the vehicle, and a return is about what an earlier job fitted. */

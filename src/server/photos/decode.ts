@@ -1,5 +1,7 @@
 import { spawn } from 'node:child_process';
 import { join } from 'node:path';
+import { fairLine } from '../heavy/fairLine';
+import { HeavyStopped } from '../heavy/stopped';
 
 /** *Settings*: pixels of a picture at the most; what is kept is at most this wide or high. */
 const MAX_PIXELS = 60_000_000;
@@ -7,9 +9,8 @@ const KEPT_PX = 1920;
 /** *Settings*: how long one picture may take, ms; address space of its process, KiB. */
 const TIME_MS = 20_000;
 const SPACE_KIB = 6 * 1024 * 1024;
-/** *Settings*: pictures that are decoded at once, and that wait. */
+/** *Setting*: pictures that are decoded at once. */
 const AT_ONCE = 2;
-const WAITING = 20;
 
 /** A picture as it is kept. */
 export interface Decoded {
@@ -32,22 +33,23 @@ const TYPES: readonly (readonly [at: number, bytes: string])[] = [
 export const isRaster = (sent: Buffer): boolean =>
   TYPES.some(([at, hex]) => sent.subarray(at, at + hex.length / 2).toString('hex') === hex);
 
-let running = 0;
-const queue: (() => void)[] = [];
+const line = fairLine(AT_ONCE);
 
-/** Decodes a picture in a process of its own, which is ended when it takes too long. */
-export async function decodePhoto(sent: Buffer): Promise<Decoding> {
+/**
+ * Decodes a picture in a process of its own, which is ended when it takes too long; people's pictures take turns.
+ * @param who sends it
+ */
+export async function decodePhoto(sent: Buffer, who: string): Promise<Decoding> {
   if (!isRaster(sent)) return 'no-picture';
-  if (running >= AT_ONCE) {
-    if (queue.length >= WAITING) return 'busy';
-    await new Promise<void>((go) => queue.push(go));
-  }
-  running += 1;
+  const over = await line.turn(who).catch((error: unknown) => {
+    if (error instanceof HeavyStopped) return null;
+    throw error;
+  });
+  if (!over) return 'busy';
   try {
     return await inProcess(sent);
   } finally {
-    running -= 1;
-    queue.shift()?.();
+    over();
   }
 }
 

@@ -34,7 +34,7 @@ export async function savePhoto(db: Database, actor: Actor, id: string, sent: Bu
   if (sent.length > MAX_BODY.photo) return refuse('too-large');
   if (createHash('sha256').update(sent).digest('hex') !== id) return refuse('hash-differs');
   if (await hasPhoto(db, actor.shopId, id)) return { kind: 'kept', id };
-  const made = await decodePhoto(sent);
+  const made = await decodePhoto(sent, actor.userId);
   if (made === 'no-picture' || made === 'busy') return refuse(made);
   await db
     .insert(photo)
