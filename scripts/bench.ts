@@ -16,6 +16,7 @@ import { benchHouse } from './bench/house';
 import { measured, type Row, tableOf } from './bench/measure';
 import { benchPages } from './bench/pages';
 import { benchLight } from './bench/light';
+import { benchLongJob } from './bench/longJob';
 import { benchWork } from './bench/work';
 import { benchTruth } from './bench/truth';
 import { compareOrders, questionInstance } from './bench/questions';
@@ -146,7 +147,7 @@ try {
     .where(eq(job.shopId, 'saltpan'));
   rows.push(...(await benchHouse(app, new Map(jobs.map((j) => [j.number, j.id])))));
   rows.push(...(await benchBay(app, new Map(jobs.map((j) => [j.number, j.id])))));
-  rows.push(...(await benchPages(app)), ...(await benchShelf(app.db)));
+  rows.push(...(await benchPages(app)), ...(await benchShelf(app.db)), ...(await benchLongJob(app)));
 } finally {
   await app.stop();
 }

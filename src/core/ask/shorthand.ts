@@ -1,5 +1,5 @@
 import { fullProgram } from './shorthandProgram';
-import { ENDS, LAYERS, type Position, POSITION_ROLES, SIDES } from '../vehicle';
+import { type End, ENDS, LAYERS, type Position, POSITION_ROLES, SIDES } from '../vehicle';
 
 /** JSON as it came: nothing is known of it yet. */
 type Json = unknown;
@@ -99,7 +99,12 @@ function family(row: Row, at: string, taken: Taken): Row {
             ...filled(p, { xMm: 0, yMm: 0, functions: [] }),
             position: position(p.position),
             ...(isRow(p.factory)
-              ? { factory: filled({ ...p.factory, program: fullProgram(p.factory.program) }, { aspect: 1 }) }
+              ? {
+                  factory: filled(
+                    { ...p.factory, program: fullProgram(p.factory.program, endOf(p.position) ?? 'front') },
+                    { aspect: 1 },
+                  ),
+                }
               : {}),
             functions: listOf(p.functions).map((f, i) => {
               const x = provided(f);
@@ -130,7 +135,28 @@ function family(row: Row, at: string, taken: Taken): Row {
   };
 }
 
-function lamp(row: Row, at: string, taken: Taken): Row {
+/** The end of the vehicle that a place names; null: it names none. */
+function endOf(place: Json): End | null {
+  const at = position(place);
+  return isRow(at) && at.end !== undefined ? (ENDS.find((e) => e === at.end) ?? null) : null;
+}
+
+/** Lamps of these are behind, where no application says where they go. */
+const REAR: readonly Json[] = ['tail', 'high-stop', 'plate'];
+
+/** Where a lamp of a case sits: by the places that applications put it to, else by what it is. */
+function endOfLamp(row: Row, applications: readonly Json[]): End {
+  for (const a of applications)
+    if (isRow(a) && isRow(a.lamps))
+      for (const [place, id] of Object.entries(a.lamps))
+        if (id === row.id) {
+          const end = endOf(place) ?? ENDS.find((e) => e === a.end);
+          if (end) return end;
+        }
+  return REAR.includes(row.role) ? 'rear' : 'front';
+}
+
+function lamp(row: Row, at: string, taken: Taken, applications: readonly Json[]): Row {
   const usual = { workingMinV: 9, workingMaxV: 32 };
   for (const [k, v] of Object.entries(usual)) if (row[k] === undefined) taken[`${at}/${k}`] = v;
   const input = (i: Json): Json =>
@@ -150,7 +176,7 @@ function lamp(row: Row, at: string, taken: Taken): Row {
       ...usual,
     }),
     functions: mapped(row.functions, provided),
-    ...(row.program === undefined ? {} : { program: fullProgram(row.program) }),
+    ...(row.program === undefined ? {} : { program: fullProgram(row.program, endOfLamp(row, applications)) }),
     ...(row.plugs === undefined
       ? {}
       : {
@@ -242,7 +268,7 @@ export function fullShelf(shelf: Json, line: Json): { readonly shelf: Json; read
       ...rows('profiles', profile),
       ...rows('parts', part),
       ...rows('connectors', connector),
-      ...rows('lamps', (r, at) => lamp(r, at, taken)),
+      ...rows('lamps', (r, at) => lamp(r, at, taken, listOf(shelf.applications))),
       ...rows('families', (r, at) => family(r, at, taken)),
       ...rows('applications', (r) => application(r, line)),
     },

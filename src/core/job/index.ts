@@ -41,7 +41,7 @@ export { freeGroups } from './views/lampGroups';
 export { plugChoices } from './views/plugChoices';
 export { dropPercent, lightChanges } from './readings/lightChange';
 export {
-  cutoffSpot,
+  photoSpot,
   type PairOfWalls,
   wallChange,
   wallEntry,

@@ -68,7 +68,9 @@ export function ResistorCalculator() {
               heat: n(r.heatW, 1),
               rating: n(r.ratingW, 0),
             })}{' '}
-            {!r.holdsAtLow && t('calc.resistor-low')}
+            {r.mostAtLowOhm !== null &&
+              r.mostAtLowOhm < r.mostOhm &&
+              t('calc.resistor-low', { volt: n(r.atLow.volt, 1), most: n(r.mostAtLowOhm, 1) })}
           </Figure>
         ) : r?.kind === 'none-needed' ? (
           <Figure value="0" unit="Ω">
@@ -77,7 +79,7 @@ export function ResistorCalculator() {
         ) : (
           r && (
             <Figure value="–" unit="Ω" tone="bad">
-              {t('calc.resistor-stock', { most: n(r.mostOhm, 1) })}
+              {t('calc.resistor-stock', { most: n(Math.min(r.mostOhm, r.mostAtLowOhm ?? r.mostOhm), 1) })}
             </Figure>
           )
         )

@@ -31,7 +31,6 @@ export const wiring = {
   'cure-for-resistor': {},
   'cure-for-setting': {},
   'cure-hides-failure': {},
-  'cure-low-voltage': { volt: 11.5 },
   'cure-hot': { heatW: 1.5 },
   'current-over-spare': {
     cavity: '3',

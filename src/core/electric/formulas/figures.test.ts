@@ -71,12 +71,12 @@ describe('what hangs on them', () => {
     // By hand: 1.1 × 0.6 × 1.556 − 0.25 = 0.777 A → 15 Ω; 1.5 × 0.6 × 1.556 − 0.25 = 1.150 A → 13.5 ÷ 1.150 = 11.7 → 10 Ω.
     expect(loadResistor(bulb)).toMatchObject({ ohm: 15 });
     expect(loadResistor(bulb, figuresOf({ resistorMargin: 1.5 }))).toMatchObject({ ohm: 10 });
-    // 0.9 A wants 15 Ω; at 9 V that is 0.6 A, and the bulb’s own threshold there 0.9 × (9 ÷ 13.5)^0.55 = 0.72 A.
+    // 0.9 A wants 15 Ω; at 9 V that is 0.6 A, under the fixed 0.9 A: 9 ÷ 0.9 = 10 Ω.
     const low = loadResistor(
       { ...bulb, bulbA: 1.5, lampA: 0 },
       figuresOf({ resistorMargin: 1, monitorLow12V: 9 }),
     );
-    expect(low).toMatchObject({ kind: 'resistor', holdsAtLow: false });
+    expect(low).toMatchObject({ kind: 'resistor', ohm: 10, mostAtLowOhm: expect.closeTo(10, 9) as number });
     const cure = lowLoadCures(
       { belowA: 0.9336, lampA: 0.25, systemV: 12, flashing: true },
       figuresOf({ resistorMargin: 1.5 }),

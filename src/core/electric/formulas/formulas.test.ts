@@ -19,6 +19,8 @@ import {
   worksOn,
 } from '.';
 import { type Reason, reason } from '../../kernel/reason';
+import { USUAL_FIGURES } from './figures';
+import { STOCK_OHM } from './loadResistor';
 
 const size = fc.constantFrom(...WIRE_SIZES);
 
@@ -127,7 +129,9 @@ describe('the load resistor', () => {
     if (r.kind !== 'resistor') throw new Error(r.kind);
     expect(r.neededA).toBeCloseTo(0.777, 3);
     expect(r.mostOhm).toBeCloseTo(17.4, 1);
-    expect(r).toMatchObject({ ohm: 15, holdsAtLow: true, hot: true });
+    // At 11.5 V: 0.6 × 1.556 − 0.25 = 0.684 A; 11.5 ÷ 0.684 = 16.8 Ω.
+    expect(r.mostAtLowOhm).toBeCloseTo(16.8, 1);
+    expect(r).toMatchObject({ ohm: 15, hot: true });
     // 14.4² ÷ 15 = 13.8 W; where it can stay on, twice that is wanted.
     expect(r.heatW).toBeCloseTo(13.82, 2);
     expect(r.ratingW).toBeCloseTo(13.82, 2);
@@ -138,8 +142,15 @@ describe('the load resistor', () => {
   it('is none where the lamp draws just what is wanted', () =>
     expect(at({ bulbA: 2, threshold: 0.5, lampA: 1.1 * 0.5 * 2 }).kind).toBe('none-needed'));
   it('takes the stock value itself where that is the most, and says hot only over 5 W', () => {
-    // 13.5 V ÷ 0.41 A = 33 Ω nearly; 14.4² ÷ 33 = 6.3 W. On 24 V 33 Ω make 25 W.
-    const r = loadResistor({ bulbA: 1, threshold: 13.5 / 33 / 1.1, lampA: 0, systemV: 12, steady: false });
+    // 13.5 V ÷ 0.41 A = 33 Ω; at 11.5 V a threshold that falls as the bulb does wants 0.341 A, 33.7 Ω. 14.4² ÷ 33 = 6.3 W.
+    const r = loadResistor({
+      bulbA: 1,
+      threshold: 13.5 / 33 / 1.1,
+      lampA: 0,
+      follows: true,
+      systemV: 12,
+      steady: false,
+    });
     expect(r).toMatchObject({ kind: 'resistor', hot: true });
     if (r.kind === 'resistor') expect([r.ohm, r.heatW]).toEqual([33, expect.closeTo(6.284, 3)]);
     const truck = loadResistor({ bulbA: 1, threshold: 0.6, lampA: 0.1, systemV: 24, steady: false });
@@ -147,12 +158,22 @@ describe('the load resistor', () => {
     if (truck.kind !== 'resistor') throw new Error(truck.kind);
     expect([truck.mostOhm, truck.heatW]).toEqual([expect.closeTo(50, 6), expect.closeTo(25.13, 2)]);
   });
-  it('is held against the threshold as it is at the lowest voltage: fixed, or following it', () => {
+  it('holds the threshold as it is at the lowest voltage, fixed or following it: else the next smaller is taken', () => {
     // 0.9 A wanted, the lamp draws 0.1: 1.1 × 0.9 − 0.1 = 0.89 A; 13.5 ÷ 0.89 = 15.2 Ω, so 15 Ω.
-    // At 11.5 V: 11.5 ÷ 15 + 0.1 = 0.867 A, under a fixed 0.9 A, over 0.9 × (11.5 ÷ 13.5)^0.55 = 0.824 A.
+    // At 11.5 V: 11.5 ÷ 15 + 0.1 = 0.867 A, under a fixed 0.9 A, over 0.9 × (11.5 ÷ 13.5)^0.55 = 0.824 A. With 12 Ω 1.058 A.
     const at11 = { bulbA: 1.5, threshold: 0.6, lampA: 0.1, systemV: 12, steady: false } as const;
-    expect(loadResistor(at11)).toMatchObject({ ohm: 15, holdsAtLow: false });
-    expect(loadResistor({ ...at11, follows: true })).toMatchObject({ ohm: 15, holdsAtLow: true });
+    expect(loadResistor(at11)).toMatchObject({
+      ohm: 12,
+      atLow: { sumA: expect.closeTo(1.058, 3) as number },
+    });
+    expect(loadResistor({ ...at11, follows: true })).toMatchObject({ ohm: 15 });
+    // What was proposed: 33 Ω, which fails at 11.5 V where 27 Ω holds. 0.42 A wanted, 0.05 A drawn: 13.5 ÷ 0.412 = 32.8,
+    // 11.5 ÷ 0.37 = 31.1 Ω; a margin of 1.05 lets 33 Ω through at the test voltage (13.5 ÷ 0.391 = 34.5 Ω).
+    const near = loadResistor(
+      { bulbA: 0.7, threshold: 0.6, lampA: 0.05, systemV: 12, steady: false },
+      { ...USUAL_FIGURES, resistorMargin: 1.05 },
+    );
+    expect(near).toMatchObject({ ohm: 27 });
     fc.assert(
       fc.property(
         fc.double({ min: 0.3, max: 4, noNaN: true }),
@@ -165,7 +186,12 @@ describe('the load resistor', () => {
           if (r.kind !== 'resistor') return;
           const lowV = systemV === 12 ? 11.5 : 23;
           const wanted = threshold * bulbA * (follows ? (lowV / SYSTEM_V[systemV].testV) ** 0.55 : 1);
-          expect(r.holdsAtLow).toBe(lowV / r.ohm + lampA >= wanted);
+          const holds = (ohm: number) =>
+            SYSTEM_V[systemV].testV / ohm + lampA >= 1.1 * threshold * bulbA - 1e-9 &&
+            lowV / ohm + lampA >= wanted - 1e-9;
+          expect(holds(r.ohm)).toBe(true);
+          // The largest of the stock that does.
+          for (const larger of STOCK_OHM.filter((o) => o > r.ohm + 1e-9)) expect(holds(larger)).toBe(false);
         },
       ),
     );
@@ -252,23 +278,22 @@ describe('a lamp that the vehicle misses', () => {
   });
   it('the resistor brings the current over the threshold; it hides a failure, and its heat is said', () => {
     const resistor = cures().at(-1);
-    // 1.1 × 0.9 − 0.25 = 0.74 A; 13.5 ÷ 0.74 = 18.2 Ω, so 18 Ω; 14.4² ÷ 18 = 11.52 W.
+    // 1.1 × 0.9 − 0.25 = 0.74 A; 13.5 ÷ 0.74 = 18.2 Ω. At 11.5 V the fixed 0.9 A want 11.5 ÷ 0.65 = 17.7 Ω: 18 Ω would fail
+    // there, so 15 Ω; 14.4² ÷ 15 = 13.82 W.
     expect(resistor?.resistor).toMatchObject({
       kind: 'resistor',
-      ohm: 18,
-      ratingW: expect.closeTo(11.52, 6) as number,
+      ohm: 15,
+      ratingW: expect.closeTo(13.824, 6) as number,
     });
     expect(resistor?.against).toEqual([
       reason('cure-hides-failure'),
-      reason('cure-hot', { heatW: 11.5 }),
-      // 11.5 ÷ 18 + 0.25 = 0.889 A, under the 0.9 A that it wants at any voltage.
-      reason('cure-low-voltage', { volt: 11.5 }),
+      reason('cure-hot', { heatW: 13.8 }),
       reason('cure-against-resistor'),
     ]);
   });
   it('one that stays on is rated twice', () =>
     expect(cures({ flashing: false }).at(-1)?.resistor).toMatchObject({
-      ratingW: expect.closeTo(23.04, 6) as number,
+      ratingW: expect.closeTo(27.648, 6) as number,
     }));
   it('no heat is said where there is no resistor, and only the resistor carries one', () => {
     expect(codes(cures({ belowA: 8 }).at(-1)?.against)).toEqual([

@@ -32,15 +32,22 @@ export interface LoadResistorInput {
 /** The resistor that makes up the load with the heat it gives, or that none is needed. */
 export type LoadResistor =
   | { readonly kind: 'none-needed'; readonly neededA: number }
-  | { readonly kind: 'none-in-stock'; readonly neededA: number; readonly mostOhm: number }
+  | {
+      readonly kind: 'none-in-stock';
+      readonly neededA: number;
+      readonly mostOhm: number;
+      readonly mostAtLowOhm: number | null;
+    }
   | {
       readonly kind: 'resistor';
       readonly neededA: number;
-      /** The largest that still brings the current up at the test voltage, and the stock value taken. */
+      /** The largest that still brings the current up at the test voltage. */
       readonly mostOhm: number;
+      /** The largest that still meets the threshold at the monitor's lowest voltage; null: the lamp does by itself. */
+      readonly mostAtLowOhm: number | null;
+      /** The stock value taken: no larger than either. */
       readonly ohm: number;
-      /** At the monitor's lowest voltage the sum still is over the threshold; and both sums, A. */
-      readonly holdsAtLow: boolean;
+      /** Both sums at the monitor's lowest voltage, A. */
       readonly atLow: { readonly volt: number; readonly sumA: number; readonly thresholdA: number };
       readonly heatW: number;
       readonly ratingW: number;
@@ -49,7 +56,7 @@ export type LoadResistor =
 
 /**
  * The resistor that keeps a monitor from missing a bulb: I_r = 1.1 × t × I_bulb − I_led; the largest stock value that
- * gives it. It also hides a real failure of the lamp from the tell-tale, which is always to be said.
+ * gives it at the test voltage, and holds at the monitor's lowest. It also hides a real failure of the lamp from the tell-tale, which is always to be said.
  */
 export function loadResistor(i: LoadResistorInput, figures: Figures = USUAL_FIGURES): LoadResistor {
   const { testV, highV } = SYSTEM_V[i.systemV];
@@ -57,17 +64,19 @@ export function loadResistor(i: LoadResistorInput, figures: Figures = USUAL_FIGU
   const neededA = figures.resistorMargin * i.threshold * i.bulbA - i.lampA;
   if (neededA <= 0) return { kind: 'none-needed', neededA };
   const mostOhm = testV / neededA;
-  const ohm = [...STOCK_OHM].reverse().find((r) => r <= mostOhm);
-  if (ohm === undefined) return { kind: 'none-in-stock', neededA, mostOhm };
   // A bulb's own current falls with the voltage as (V/V_r)^0.55, and a threshold that follows it does; a fixed one stays.
   const thresholdAtLow = i.threshold * i.bulbA * (i.follows ? (monitorLowV / testV) ** FILAMENT_EXPONENT : 1);
+  const wantedAtLow = thresholdAtLow - i.lampA;
+  const mostAtLowOhm = wantedAtLow <= 0 ? null : monitorLowV / wantedAtLow;
+  const ohm = [...STOCK_OHM].reverse().find((r) => r <= Math.min(mostOhm, mostAtLowOhm ?? mostOhm));
+  if (ohm === undefined) return { kind: 'none-in-stock', neededA, mostOhm, mostAtLowOhm };
   const heatW = highV ** 2 / ohm;
   return {
     kind: 'resistor',
     neededA,
     mostOhm,
+    mostAtLowOhm,
     ohm,
-    holdsAtLow: monitorLowV / ohm + i.lampA >= thresholdAtLow,
     atLow: { volt: monitorLowV, sumA: monitorLowV / ohm + i.lampA, thresholdA: thresholdAtLow },
     heatW,
     ratingW: heatW * (i.steady ? 2 : 1),

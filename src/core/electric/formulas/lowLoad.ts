@@ -32,7 +32,7 @@ const USUAL_SHARE = 0.6;
 
 /**
  * The cures for a lamp that the vehicle misses, least harm first, with what speaks for and against each. A resistor is
- * reckoned so that the threshold is met; it also hides a real failure of the lamp from the tell-tale.
+ * reckoned so that the threshold is met, at the monitor's lowest voltage too; it also hides a real failure of the lamp from the tell-tale.
  */
 export function lowLoadCures(l: LowLoad, figures: Figures = USUAL_FIGURES): readonly CureOption[] {
   const resistor = loadResistor(
@@ -53,9 +53,6 @@ export function lowLoadCures(l: LowLoad, figures: Figures = USUAL_FIGURES): read
       ...(cure === 'resistor' ? [reason('cure-hides-failure')] : []),
       ...(cure === 'resistor' && resistor.kind === 'resistor' && resistor.hot
         ? [reason('cure-hot', { heatW: Math.round(resistor.heatW * 10) / 10 })]
-        : []),
-      ...(cure === 'resistor' && resistor.kind === 'resistor' && !resistor.holdsAtLow
-        ? [reason('cure-low-voltage', { volt: resistor.atLow.volt })]
         : []),
       reason(`cure-against-${cure}`),
     ],

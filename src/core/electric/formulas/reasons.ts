@@ -6,7 +6,6 @@ type Speaks = Record<`cure-for-${Cure}` | `cure-against-${Cure}`, NoFacts>;
 declare module '../../kernel/reason' {
   interface ReasonFacts extends Speaks {
     'cure-hides-failure': NoFacts;
-    'cure-low-voltage': { readonly volt: number };
     'cure-hot': { readonly heatW: number };
   }
 }

@@ -16,7 +16,13 @@ export interface AimSpot {
   /** Height of the lamp's centre above the floor, and of its lens, mm. */
   readonly centreMm: number;
   readonly lensMm: number;
+  /** From the lens to the wall where this cutoff was read, mm: a picture has a place of its own. Absent: where all were. */
+  readonly distanceMm?: number;
+  /** Standard uncertainty of the cutoff's height, mm. Absent: that of reading it by eye. */
+  readonly uMm?: number;
 }
+
+const SPOT = ['upMm', 'acrossMm', 'centreMm', 'lensMm', 'distanceMm', 'uMm'];
 
 const within = (v: unknown, min: number, max: number) =>
   typeof v === 'number' && Number.isFinite(v) && v >= min && v <= max;
@@ -27,11 +33,13 @@ const isSpot = (position: string, v: unknown) => {
     position.length <= 120 &&
     typeof a === 'object' &&
     a !== null &&
-    Object.keys(a).every((k) => ['upMm', 'acrossMm', 'centreMm', 'lensMm'].includes(k)) &&
+    Object.keys(a).every((k) => SPOT.includes(k)) &&
     within(a.upMm, -5000, 5000) &&
     (a.acrossMm === undefined || within(a.acrossMm, -5000, 5000)) &&
     within(a.centreMm, 100, 4000) &&
-    within(a.lensMm, 10, 1000)
+    within(a.lensMm, 10, 1000) &&
+    (a.distanceMm === undefined || within(a.distanceMm, 500, 200_000)) &&
+    (a.uMm === undefined || within(a.uMm, 0, 1000))
   );
 };
 

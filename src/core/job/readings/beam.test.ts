@@ -77,6 +77,22 @@ describe('aim by its figures', () => {
     expect(lampAims(aim(-80, { market: 'none' }))[0]).toMatchObject({ judged: [], passes: false });
   });
 
+  it('a cutoff from a picture keeps the distance and the uncertainty of its picture', () => {
+    // By hand: −136 mm at 5 760 mm are −2.361 %; taken for the wall at 7 620 mm they were −1.785 %, and passed.
+    const of = (spot: object) =>
+      lampAims(aim(0, { lamps: { [L]: { upMm: -136, centreMm: 840, lensMm: 130, ...spot } } }))[0];
+    const photo = of({ distanceMm: 5760, uMm: 10 });
+    expect(photo?.found.percent).toBeCloseTo(-2.361, 3);
+    expect(photo?.distanceMm).toBe(5760);
+    // 2 × √((10 ÷ 5760 × 100)² + 0.05²) = 0.361 %.
+    expect((photo?.found.to ?? 0) - (photo?.found.percent ?? 0)).toBeCloseTo(0.361, 3);
+    expect(of({})?.found.percent).toBeCloseTo(-1.785, 3);
+    // The line on that wall, and the way to it, are in millimetres of that wall.
+    const [p, t] = [photo?.judged[0], photo?.judged[0]?.target.setTo ?? 0];
+    expect(p?.line.fromLevelMm).toBeCloseTo((t / 100) * 5760, 6);
+    expect(p?.moveMm).toBeCloseTo((t / 100) * 5760 + 136, 6);
+  });
+
   it('a vehicle that leans is read against its own level', () => {
     const lean = { noseDownMm: 18, wheelbaseMm: 3000 };
     expect(lampAims(aim(-121.92, lean))[0]?.found.percent).toBeCloseTo(-1, 6);

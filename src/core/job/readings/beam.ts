@@ -213,6 +213,8 @@ export interface LampAim {
   readonly lowerEdgeMm: number;
   /** Where its cutoff was read, from a level line at the lamp's height, mm; below it is negative. */
   readonly upMm: number;
+  /** From the lens to the wall that it was read on, mm; absent: a document of before. */
+  readonly distanceMm?: number;
   readonly found: AimFound;
   /** One for each aim that the rule lets the maker choose; none: no rule is known, and a lead says so in words. */
   readonly judged: readonly (AimJudged & {
@@ -251,11 +253,13 @@ function pitchOf(b: AimBody): number | null {
 
 /** Each lamp's aim held against the rule that the reading names. What was promised has to be kept as well. */
 export const lampAims = weakMapMemoize((b: AimBody): readonly LampAim[] => {
-  const s = standingOf(b);
+  const stands = standingOf(b);
   const pitch = pitchOf(b);
   return Object.entries(b.lamps).map(([position, spot]): LampAim => {
+    // An angle is a place on a wall over that wall's own distance.
+    const s = { ...stands, distanceMm: spot.distanceMm ?? stands.distanceMm };
     const lowerEdgeMm = lowerEdgeOf(spot.centreMm, spot.lensMm);
-    const found = aimOf({ upMm: spot.upMm }, s);
+    const found = aimOf({ upMm: spot.upMm, ...(spot.uMm === undefined ? {} : { uMm: spot.uMm }) }, s);
     const { targets } = aimTargets({
       market: b.market,
       lamp: position.startsWith('fog') ? 'fog' : 'headlamp',
@@ -284,6 +288,15 @@ export const lampAims = weakMapMemoize((b: AimBody): readonly LampAim[] => {
         (j.loaded === null || j.loaded === 'set' || j.loaded === 'passes'),
     );
     const lifted = pitch === null ? {} : { pitchPercent: pitch };
-    return { position, lowerEdgeMm, upMm: spot.upMm, found, judged, ...lifted, passes: good };
+    return {
+      position,
+      lowerEdgeMm,
+      upMm: spot.upMm,
+      distanceMm: s.distanceMm,
+      found,
+      judged,
+      ...lifted,
+      passes: good,
+    };
   });
 });

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { cutoffSpot, pairsOfWalls, type WallView, wallSteps } from './walls';
+import { pairsOfWalls, photoSpot, type WallView, wallSteps } from './walls';
 
 const [L, R] = ['headlamp.front.left', 'headlamp.front.right'];
 const wall = (position: string, more: Partial<WallView['body']> = {}): WallView => ({
@@ -30,9 +30,10 @@ const wall = (position: string, more: Partial<WallView['body']> = {}): WallView 
 
 describe('walls of a job', () => {
   it('the cutoff of a picture is a spot on the wall: 0.4° down at 25 ft is 53 mm', () => {
-    expect(cutoffSpot(wall(L).body)?.upMm).toBeCloseTo(-53.2, 1);
-    expect(cutoffSpot(wall(L).body)?.acrossMm).toBeCloseTo(26.6, 1);
-    expect(cutoffSpot({ ...wall(L).body, cutoff: undefined })).toBeNull();
+    expect(photoSpot(wall(L).body)?.upMm).toBeCloseTo(-53.2, 1);
+    expect(photoSpot(wall(L).body)?.acrossMm).toBeCloseTo(26.6, 1);
+    expect(photoSpot(wall(L).body)?.distanceMm).toBe(wall(L).body.distanceMm);
+    expect(photoSpot({ ...wall(L).body, cutoff: undefined })).toBeNull();
   });
 
   it('right against left: by how much one is higher, further over, brighter; places give no ratio', () => {

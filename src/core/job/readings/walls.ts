@@ -3,6 +3,7 @@ import { keptLight, keptMap, type WallRead } from '../../lamp/wall';
 import { wallOf } from '../../kernel/ids';
 import type { PositionKey } from '../../vehicle';
 import type { BodyOf } from '../events';
+import type { AimSpot } from '../events/aimRead';
 import { READ_WHEN, type ReadWhen } from '../events/lightRead';
 import type { JobRecord, SwapRecord } from '../fold';
 
@@ -27,16 +28,21 @@ export const wallsOf = (swap: SwapRecord, record: Pick<JobRecord, 'wallReads'>):
     }),
   );
 
-/** Where a cutoff lies on the wall, mm from the level line at the lamp's height, with the kink across where it was seen. */
-export function cutoffSpot(b: WallBody): {
-  readonly upMm: number;
-  readonly acrossMm: number | null;
-  readonly uMm: number;
-} | null {
+/** A cutoff as the aim takes it from a picture: where, how surely (one standard uncertainty), and how far the wall was. */
+export type PhotoSpot = Required<Pick<AimSpot, 'upMm' | 'distanceMm' | 'uMm'>> & Pick<AimSpot, 'acrossMm'>;
+
+/**
+ * What a picture hands over to the aim: where its cutoff lies, mm from the level line at the lamp's height, with the kink
+ * across where it was seen; null: it shows none.
+ */
+export function photoSpot(b: WallBody): PhotoSpot | null {
   if (!b.cutoff) return null;
-  const mm = (deg: number) => Math.tan((deg * Math.PI) / 180) * b.distanceMm;
+  const { distanceMm } = b;
+  const mm = (deg: number) => Math.tan((deg * Math.PI) / 180) * distanceMm;
   const { vDeg, kinkH } = b.cutoff;
-  return { upMm: mm(vDeg), acrossMm: kinkH === undefined ? null : mm(kinkH), uMm: mm(b.cutoffU) / 2 };
+  const across = kinkH === undefined ? {} : { acrossMm: mm(kinkH) };
+  // The reading gives two standard uncertainties.
+  return { upMm: mm(vDeg), uMm: mm(b.cutoffU) / 2, distanceMm, ...across };
 }
 
 /** Right against left at one time: degrees that the right lamp lies higher, and further to the right; null: not known. */

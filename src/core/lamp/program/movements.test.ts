@@ -44,17 +44,31 @@ describe('the way of a sweep over the face', () => {
   const ids = three.map((s) => s.id);
   const back = [...ids].reverse();
 
-  // In front the vehicle's left is at the viewer's right: its inner end is at the left of the face.
+  // In front the vehicle's left is at the viewer's right: its inner end is at the left of the face. The right lamp's face is
+  // the left one's, mirrored where it is drawn: what a lamp's pair does is one and the same.
   it.each([
     ['headlamp.front.left', 'left', ids, 'outward'],
     ['headlamp.front.left', 'left', back, 'inward'],
-    ['headlamp.front.right', 'right', back, 'outward'],
+    ['headlamp.front.right', 'right', ids, 'outward'],
+    ['headlamp.front.right', 'right', back, 'inward'],
     ['tail.rear.left', 'left', back, 'outward'],
     ['tail.rear.left', 'left', ids, 'inward'],
-    ['tail.rear.right', 'right', ids, 'outward'],
+    ['tail.rear.right', 'right', back, 'outward'],
+    ['tail.rear.right', 'right', ids, 'inward'],
   ] as const)('%s (%s) %s: %s', (position, side, order, way) =>
     expect(lamp(three, order, position, side)).toBe(way),
   );
+
+  it.each([
+    ['tail.rear.centre', 'left', back, 'outward'],
+    ['tail.rear.centre', 'right', ids, 'outward'],
+    ['tail.rear.centre', 'right', back, 'inward'],
+    ['turn.front.centre', 'left', ids, 'outward'],
+    ['turn.front.centre', 'right', back, 'outward'],
+  ] as const)('of one lamp in the middle, %s to the %s: %s is %s', (position, side, order, way) => {
+    const f: FunctionProgram = { does: 'turn', side, segments: order, sweep };
+    expect(outward({ position, side: 'centre', program: { segments: three, functions: [f] } }, f)).toBe(way);
+  });
 
   it('back and forth is neither', () =>
     expect(lamp(three, [ids[2] ?? '', ids[0] ?? '', ids[1] ?? ''], 'tail.rear.left', 'left')).toBe('uneven'));

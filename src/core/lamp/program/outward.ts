@@ -14,7 +14,9 @@ const IN_LINE = 1;
 /**
  * Which way a sweep runs over the face as it is drawn: outwards, inwards, or neither evenly (back and forth, up and
  * down). null: nothing of it is drawn, or the lamp stands where there is no inside.
- * A face is drawn as one stands before it: in front the vehicle's left is at the right, behind it is at the left.
+ * A face is drawn as one stands before the left lamp, and is mirrored for the right one: in front its outer end is at the
+ * right, behind at the left, whichever side it is on. A lamp in the middle is drawn as it is seen, and its functions say
+ * their side.
  */
 export function outward(lamp: PlacedLamp, f: FunctionProgram): 'outward' | 'inward' | 'uneven' | null {
   const middles = stepMiddles(lamp.program, f);
@@ -22,7 +24,7 @@ export function outward(lamp: PlacedLamp, f: FunctionProgram): 'outward' | 'inwa
   const x = trend(middles.map((m) => m.x));
   const y = trend(middles.map((m) => m.y));
   if (x === null || y === null) return 'uneven';
-  const side = f.side ?? lamp.side;
+  const side = lamp.side === 'centre' ? (f.side ?? 'centre') : 'left';
   const end = lamp.position.split('.')[1];
   if (x === 0 || side === 'centre' || (end !== 'front' && end !== 'rear')) return null;
   const outer = (side === 'left') === (end === 'front') ? 1 : -1;

@@ -1,6 +1,6 @@
 'use client';
 import { type FormEvent, useState } from 'react';
-import { aboveRoof, cutoffSpot, isAimed, looksView } from '@/core/job';
+import { aboveRoof, isAimed, looksView, photoSpot } from '@/core/job';
 import { LOADS } from '@/core/lamp/photometry';
 import { readLength } from '@/core/quantity';
 import { positionKey } from '@/core/vehicle';
@@ -33,25 +33,44 @@ export function AimForm() {
   const [lamps, setLamps] = useState<
     Readonly<Record<string, { below: string; across: string; centre: string; lens: string }>>
   >({});
-  const [distance, setDistance] = useState(looks?.after ? `${looks.after.distanceMm} mm` : '');
+  const [distance, setDistance] = useState(() => {
+    const of = looks?.after ?? looks?.walls.find((w) => w.when === 'after' && w.body.cutoff)?.body;
+    return of ? `${of.distanceMm} mm` : '';
+  });
   const [more, setMore] = useState(NONE);
   const [axles, setAxles] = useState(NO_AXLES);
   const [fault, setFault] = useState<string | null>(null);
   if (!looks) return null;
   const aimed = looks.positions.filter(isAimed);
+  const wallAt = (p: string) => looks.walls.find((w) => w.when === 'after' && w.position === p)?.body;
   // A wall that was read by photo says where the cutoff lies; whoever types over it knows better.
   const ofWall = (p: string) => {
-    const wall = looks.walls.find((w) => w.when === 'after' && w.position === p)?.body;
-    const spot = wall && cutoffSpot(wall);
+    const wall = wallAt(p);
+    const spot = wall && photoSpot(wall);
     const mm = (v: number) => String(Math.round(v)).replace('.', decimal);
     return {
       below: spot ? mm(-spot.upMm) : '',
-      across: spot && spot.acrossMm !== null ? mm(spot.acrossMm) : '',
+      across: spot?.acrossMm === undefined ? '' : mm(spot.acrossMm),
       centre: wall ? mm(wall.centreMm) : heightOf(p),
       lens: '',
     };
   };
   const at = (p: string) => lamps[p] ?? ofWall(p);
+  /** What the picture says, unrounded, with its own distance, as long as nobody typed over it. */
+  const fromPhoto = (p: string) => {
+    const wall = wallAt(p);
+    const spot = wall && photoSpot(wall);
+    return spot && at(p).below === ofWall(p).below ? spot : null;
+  };
+  /** Across in the distance that goes with the height: each of the two may be the picture's, or typed for the wall of the form. */
+  const acrossOf = (p: string, typed: number | undefined, wallMm: number) => {
+    if (typed === undefined) return {};
+    const wall = wallAt(p);
+    const spot = wall && photoSpot(wall);
+    const read = spot?.acrossMm !== undefined && at(p).across === ofWall(p).across;
+    const [mm, of] = read ? [spot.acrossMm ?? 0, spot.distanceMm] : [typed, wallMm];
+    return { acrossMm: (mm * (fromPhoto(p)?.distanceMm ?? wallMm)) / of };
+  };
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const wall = readLength(distance.trim(), decimal);
@@ -61,9 +80,18 @@ export function AimForm() {
       const { below, across, centre, lens } = at(p);
       const [b, c, l] = [numberIn(below, decimal, true), numberIn(centre, decimal), numberIn(lens, decimal)];
       const a = across.trim() === '' ? undefined : numberIn(across, decimal, true);
+      const photo = fromPhoto(p);
       return b === null || c === null || l === null || a === null
         ? null
-        : ([p, { upMm: -b, centreMm: c, lensMm: l, ...(a === undefined ? {} : { acrossMm: a }) }] as const);
+        : ([
+            p,
+            {
+              ...(photo ? { upMm: photo.upMm, uMm: photo.uMm, distanceMm: photo.distanceMm } : { upMm: -b }),
+              centreMm: c,
+              lensMm: l,
+              ...acrossOf(p, a, wall.mm),
+            },
+          ] as const);
     });
     if (spots.includes(null)) return setFault(t('aim.figures'));
     const high = spots.find((s) => s && aboveRoof(job, s[1].centreMm));
@@ -120,12 +148,18 @@ export function AimForm() {
         const put = (name: 'below' | 'across' | 'centre' | 'lens') => (v: string) =>
           setLamps({ ...lamps, [p]: { ...at(p), [name]: v } });
         const position = say.position(p);
+        const photo = fromPhoto(p);
         return (
           <div key={p} className="flex flex-wrap items-end gap-3">
             {field(t('aim.below', { position }), at(p).below, put('below'), `below/${p}`)}
             {field(t('aim.at-across', { position }), at(p).across, put('across'), `across/${p}`)}
             {field(t('aim.centre', { position }), at(p).centre, put('centre'), `centre/${p}`)}
             {field(t('aim.lens', { position }), at(p).lens, put('lens'), `lens/${p}`)}
+            {photo && (
+              <p className="basis-full text-sm text-soft">
+                {t('aim.of-photo', { mm: say.number(photo.distanceMm) })}
+              </p>
+            )}
           </div>
         );
       })}
