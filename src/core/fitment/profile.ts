@@ -5,9 +5,11 @@ import {
   type FactValue,
   factRef,
   type LightColour,
+  type Position,
   type PositionKey,
   type Provided,
   positionKey,
+  type Side,
 } from '../vehicle';
 import { bindAt, type Condition, type Constant, type Leaf, type LeafOrigin } from '../rule/condition';
 
@@ -100,16 +102,45 @@ function seenFrom(r: Requirement, place: Place, f: Provided): boolean {
   );
 }
 
-const onSide = (r: Requirement, place: Place, side: 'left' | 'right'): boolean =>
-  r.sides === 'any' || place.position.side === side;
+/** The same of a part that goes with lamps at some places: one that says which way it shows counts there alone. */
+function suppliedFrom(r: Requirement, s: Supply, at: readonly Position[]): boolean {
+  if (s.shows) return r.end === 'any' || s.shows === r.end;
+  return r.end === 'any' || at.some((p) => p.end === r.end || (r.end === 'side' && p.side !== 'centre'));
+}
+
+/**
+ * Whether the vehicle was built with what a requirement wants for both sides in its middle, and nowhere else: the one headlamp
+ * of a motorcycle is its left one and its right one.
+ */
+function inMiddle(r: Requirement, family: Family): boolean {
+  if (r.sides !== 'both') return false;
+  const having = family.places.filter((p) => p.functions.some((f) => matches(r, f) && seenFrom(r, p, f)));
+  return having.length > 0 && having.every((p) => p.position.side === 'centre');
+}
+
+/** Whether a side of the vehicle counts for a side of a requirement. @param middle what sits in the middle counts for either */
+const onSide = (r: Requirement, at: Side, side: 'left' | 'right', middle: boolean): boolean =>
+  r.sides === 'any' || at === side || (middle && at === 'centre');
+
+/** A part that makes up for a function, with the places whose lamps it goes with. */
+interface Supplied {
+  readonly supply: Supply;
+  readonly at: readonly Position[];
+}
+
+/** What an application supplies, at the places of its swap. */
+export const suppliedBy = ({ application, places }: SwapPlan): readonly Supplied[] => {
+  const at = places.map((p) => p.place.position);
+  return application.supplies.map((supply) => ({ supply, at }));
+};
 
 /** A vehicle with lamps in some of its places, and what goes with them. */
 export interface Fitted {
   readonly family: Family;
   readonly places: SwapPlan['places'];
-  readonly supplies: readonly Supply[];
+  readonly supplies: readonly Supplied[];
   /** What further swaps bring with them, on the sides where they are made. */
-  readonly given?: readonly { readonly supply: Supply; readonly sides: readonly string[] }[];
+  readonly given?: readonly Supplied[];
 }
 
 /** A function that a mend costs: what it does and where; `unless` holds where the mend is not needed there. */
@@ -133,12 +164,15 @@ export function hasIt(
 ): Condition {
   const sides = r.sides === 'both' ? (['left', 'right'] as const) : (['left'] as const);
   const swapped = new Map(vehicle.places.map((p) => [positionKey(p.place.position), p.lamp]));
-  const supplies = vehicle.supplies.filter((s) => matches(r, s));
+  const supplies = vehicle.supplies.filter(
+    ({ supply, at }) => matches(r, supply) && suppliedFrom(r, supply, at),
+  );
+  const middle = inMiddle(r, vehicle.family);
   return all(
     sides.map((side) => {
       const found: Condition[] = [];
       for (const place of vehicle.family.places) {
-        if (!onSide(r, place, side)) continue;
+        if (!onSide(r, place.position.side, side, middle)) continue;
         const key = positionKey(place.position);
         const lamp = fitted ? swapped.get(key) : undefined;
         const gone = lost.find((l) => l.at === key && l.does === r.does);
@@ -149,13 +183,17 @@ export function hasIt(
           has(when ? bindAt(when, key, registry, () => OF_PROFILE) : constant(`has:${r.id}:${key}`, 'yes'));
         }
       }
-      for (const { supply, sides: where } of fitted ? (vehicle.given ?? []) : [])
-        if (matches(r, supply) && (r.sides === 'any' || where.includes(side)))
+      for (const { supply, at } of fitted ? (vehicle.given ?? []) : [])
+        if (
+          matches(r, supply) &&
+          suppliedFrom(r, supply, at) &&
+          at.some((p) => onSide(r, p.side, side, middle))
+        )
           found.push(constant(`given:${r.id}@${side}`, 'yes'));
       const lack = {
         ...constant(`lack:${r.id}:${r.does}:${r.colours.join('+')}@${side}`, 'no'),
         side: r.sides === 'both' ? side : null,
-        mends: fitted ? supplies.map(asMend) : [],
+        mends: fitted ? supplies.map((s) => asMend(s.supply)) : [],
       };
       return any([...found, lack]);
     }),
@@ -170,9 +208,10 @@ const asMend = (s: Supply) => ({
 
 /** Whether the swap touches what a requirement speaks of: only then may it be judged by it. */
 function touches(r: Requirement, plan: SwapPlan): boolean {
+  const middle = inMiddle(r, plan.family);
   return plan.places.some(
     ({ place, lamp }) =>
-      (onSide(r, place, 'left') || onSide(r, place, 'right')) &&
+      (['left', 'right'] as const).some((side) => onSide(r, place.position.side, side, middle)) &&
       [...place.functions, ...lamp.functions].some((f) => matches(r, f) && seenFrom(r, place, f)),
   );
 }
@@ -218,9 +257,7 @@ function wholeVehicle(plan: SwapPlan, others: readonly SwapPlan[]): Fitted {
       ...plan.places,
       ...others.flatMap((o) => o.places.filter((p) => !mine.has(positionKey(p.place.position)))),
     ],
-    supplies: plan.application.supplies,
-    given: others.flatMap((o) =>
-      o.application.supplies.map((supply) => ({ supply, sides: o.places.map((p) => p.place.position.side) })),
-    ),
+    supplies: suppliedBy(plan),
+    given: others.flatMap(suppliedBy),
   };
 }

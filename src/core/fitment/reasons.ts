@@ -1,4 +1,4 @@
-import type { Prose, ReasonValue } from '../kernel/reason';
+import type { NoFacts, Prose, ReasonValue } from '../kernel/reason';
 import type { Certainty } from './functionRows';
 
 interface OfRequirement {
@@ -60,6 +60,8 @@ declare module '../kernel/reason' {
     'road-required': OfRequirement & OfRoad;
     'road-mark': OfRoad;
     'road-mark-unseen': OfRoad;
+    'road-untold': { readonly profile: string };
+    'road-unsaid': NoFacts;
     'road-tinted': OfRoad;
     'road-retrofit-source': OfRoad;
     'road-modulated-stop': OfRoad;

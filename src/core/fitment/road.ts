@@ -2,9 +2,9 @@ import { type Reason, reason } from '../kernel/reason';
 import type { Condition } from '../rule/condition';
 import type { Known } from '../rule/evaluate';
 import type { Profile, RoadFlag } from '../catalogue/types';
-import { factRef } from '../vehicle';
+import { factRef, type FactValue } from '../vehicle';
 import type { Certainty } from './functionRows';
-import { any, type BoundRequirement, constant, inMarket, not, type SwapPlan } from './profile';
+import { any, type BoundRequirement, constant, impliedLeaf, inMarket, not, type SwapPlan } from './profile';
 
 /** `off-road`: the vehicle keeps no road rule set, so there is nothing to meet. */
 export const ROAD_MARKS = ['meets-profile', 'not-approved', 'off-road', 'unknown'] as const;
@@ -54,7 +54,11 @@ export function roadConditions(
   return found;
 }
 
-/** The road mark of a swap. @param certainty of a condition under what is known */
+/**
+ * The road mark of a swap. Where the vehicle goes by rules that no profile of the shelf tells, nobody has looked whether it
+ * keeps them: that is not known, and no approval.
+ * @param certainty of a condition under what is known
+ */
 export function judgeRoad(
   plan: SwapPlan,
   requirements: readonly BoundRequirement[],
@@ -67,6 +71,7 @@ export function judgeRoad(
     ...r,
     is: certainty(r.condition),
   }));
+  judged.push(...untold(plan, market, profiles, certainty));
   const worst: Certainty = judged.some((j) => j.is === 'no')
     ? 'no'
     : judged.some((j) => j.is === 'unknown')
@@ -75,4 +80,36 @@ export function judgeRoad(
   const mark: RoadMark = worst === 'no' ? 'not-approved' : worst === 'unknown' ? 'unknown' : 'meets-profile';
   const reasons = judged.filter((j) => j.is === worst && worst !== 'yes').map((j) => j.why(j.is));
   return { mark, reasons };
+}
+
+/** What speaks against a swap where its market may have no profile, or has none. */
+function untold(
+  plan: SwapPlan,
+  market: FactValue | null | undefined,
+  profiles: readonly Profile[],
+  certainty: (c: Condition) => Certainty,
+): readonly {
+  readonly why: (is: Certainty) => Reason;
+  readonly condition: Condition;
+  readonly is: Certainty;
+}[] {
+  const told = impliedLeaf(
+    'market:told',
+    'market',
+    profiles.map((p) => p.id),
+    { kind: 'profile', code: 'market', facts: {} },
+  );
+  if (certainty(told) === 'yes') return [];
+  const profile = typeof market === 'string' ? market : '';
+  // A lens that is known to carry no mark for these rules is known to be wrong, whether their text is here or not.
+  const none = plan.places.some((p) => profile !== '' && p.lamp.marks[profile] === 'none');
+  return [
+    none
+      ? { why: (is) => reason('road-mark', { profile, is }), condition: told, is: 'no' }
+      : {
+          why: () => (profile === '' ? reason('road-unsaid') : reason('road-untold', { profile })),
+          condition: told,
+          is: 'unknown',
+        },
+  ];
 }

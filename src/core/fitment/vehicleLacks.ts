@@ -2,7 +2,7 @@ import type { Family, Requirement } from '../catalogue/types';
 import { bindAt } from '../rule/condition';
 import { certainty } from './functionRows';
 import type { JudgeContext } from './judge';
-import { all, type BoundRequirement, hasIt, inMarket, type SwapPlan } from './profile';
+import { all, type BoundRequirement, hasIt, inMarket, suppliedBy, type SwapPlan } from './profile';
 
 /** Something that the vehicle must have by the rule set it keeps, and has at no lamp. */
 export interface VehicleLack {
@@ -25,7 +25,7 @@ export function vehicleLacks(
   const together = {
     family,
     places: plans.flatMap((p) => p.places),
-    supplies: plans.flatMap((p) => p.application.supplies),
+    supplies: plans.flatMap(suppliedBy),
   };
   return profiles
     .filter((p) => p.onRoad)

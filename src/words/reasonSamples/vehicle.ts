@@ -106,6 +106,8 @@ export const vehicle = {
   'required-open': { does: 'drl', requirement: 'drl-required', profile: 'UN' },
   'road-mark': { profile: 'UN', is: 'no' },
   'road-mark-unseen': { profile: 'UN', is: 'no' },
+  'road-untold': { profile: 'AU' },
+  'road-unsaid': {},
   'road-modulated-stop': { profile: 'UN', is: 'no' },
   'road-required': { does: 'drl', requirement: 'drl-required', profile: 'UN', is: 'no' },
   'road-retrofit-source': { profile: 'UN', is: 'no' },
