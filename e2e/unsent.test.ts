@@ -150,3 +150,18 @@ it('what a role may not write is held, seen by its author, and let in by a lead'
   const closings = (await job(5)).reading.record.standing.filter((e) => e.type === 'item-closed');
   expect(closings.map((e) => [e.role, e.id])).toEqual([['lead', '01900000-0000-7000-8000-00000000000a']]);
 });
+
+it('signing out ends the session, though the page is left in the same moment', async () => {
+  const sessions = async () =>
+    (await app.db.execute<{ n: number }>('select count(*)::int as n from session')).rows[0]?.n ?? 0;
+  await forgetSessions();
+  await page.signIn('tomas');
+  expect(await sessions()).toBe(1);
+  await page.driver.executeScript(`
+    [...document.querySelectorAll('button')].find((b) => b.innerText.includes('Sign out')).click();
+    location.href = '/formats/shelf.schema.json';
+  `);
+  await page.waitFor(async () => (await sessions()) === 0, 'the session never ended');
+  await page.go('/');
+  await page.find('input[name=username]');
+});

@@ -1,8 +1,11 @@
 import { gzipSync } from 'node:zlib';
+import { eq } from 'drizzle-orm';
+import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type DemoShop, demoShop } from '../../../e2e/support/demoShop';
 import * as views from '@/core/job/views';
 import { type JobPack, readPack } from '@/core/job';
+import { job, jobEvent } from '../db/schema';
 import { keptJob } from './keptJobs';
 import { loadJob } from './loadJob';
 import { devicePack, newsOf } from './packs';
@@ -50,6 +53,36 @@ describe('a pack', () => {
       expect(views.factsView(here).length).toBeLessThan(views.factsView(loaded).length);
     },
   );
+
+  it('of a job of thousands of entries, which is fetched in steps, has each of them once and in order', async () => {
+    const { id } = await demo.job(3);
+    const [row] = await demo.db.select().from(jobEvent).where(eq(jobEvent.jobId, id)).limit(1);
+    const before = await loadJob(demo.db, demo.id, id);
+    if (!row || !before) throw new Error('no job');
+    // Over several steps, the last of them not full.
+    const more = Array.from({ length: 2_300 }, (_, i) => ({
+      ...row,
+      id: uuidv7(),
+      seq: before.pack.cursor + 1 + i,
+      type: 'modification-noted' as const,
+      v: 1,
+      deviceSeq: 50_000 + i,
+      body: { words: `Noted ${i}` },
+    }));
+    for (let i = 0; i < more.length; i += 1000)
+      await demo.db.insert(jobEvent).values(more.slice(i, i + 1000));
+    const cursor = before.pack.cursor + more.length;
+    await demo.db.update(job).set({ lastSeq: cursor }).where(eq(job.id, id));
+    const pack = await devicePack(demo.db, demo.id, id);
+    const seqs = pack?.events.map((e) => e.seq) ?? [];
+    expect([...seqs].sort((a, b) => a - b)).toEqual(Array.from({ length: cursor }, (_, i) => i + 1));
+    expect(pack?.cursor).toBe(cursor);
+    // One that has grown since is read on from there.
+    await demo.send('technician', id, 'modification-noted', { words: 'the last' });
+    const grown = await devicePack(demo.db, demo.id, id);
+    expect(grown?.events.length).toBe(cursor + 1);
+    expect((await loadJob(demo.db, demo.id, id))?.pack.events.length).toBe(cursor + 1);
+  });
 
   it('is of the shop’s own jobs', async () => {
     const { id } = await demo.job(1);
