@@ -103,7 +103,7 @@ it('its lead lets people in, who choose their own password first, and sets the s
   await page.seeText('65.00');
   await page.seeText('72.50');
   await inspect('changes');
-  await (await page.named('button', 'Sign out')).click();
+  await page.signOut();
   await page.find('input[autocomplete=current-password]');
   const signIn = async (name: string, password: string) => {
     await type('input[autocomplete=username]', name);
@@ -135,7 +135,7 @@ it(
   async () => {
     // Only a lead locks.
     await page.go('/');
-    await (await page.named('button', 'Sign out')).click();
+    await page.signOut();
     await type('input[autocomplete=username]', 'berta');
     await type('input[autocomplete=current-password]', 'a-good-long-one');
     await page.press(Key.ENTER);

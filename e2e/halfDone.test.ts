@@ -52,7 +52,7 @@ it('a half-done job is stopped at Release by a loosened bolt, a missing screw an
   await page.find('[data-stage=prove][data-state=locked]');
 
   // A technician settles; a lead locks.
-  await (await page.named('button', 'Sign out')).click();
+  await page.signOut();
   await page.signIn('ines');
   await (await page.named('a', '0009')).click();
   await page.find('[data-stage=mount][data-state=locked]');

@@ -99,6 +99,7 @@ it('signed out behind the page: the entry waits, for its author and under his na
 
   await page.tabTo(await page.named('button', 'Sign out'));
   await page.press(Key.ENTER);
+  await page.find('input[name=username]');
   await page.find('[data-waiting-authors="1"]');
   await page.signIn('tomas');
   await waiting(0);

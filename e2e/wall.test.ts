@@ -202,7 +202,7 @@ describe('the wall by photo', () => {
     await to('prove');
     await proveAll(page);
     await page.find('[data-stage=prove][data-state=locked]');
-    await (await page.named('button', 'Sign out')).click();
+    await page.signOut();
     await page.signIn('ines');
     await page.go(`/jobs/${(await nine())?.id}/release`);
     await page.seeText('Everything is closed');

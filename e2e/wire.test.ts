@@ -189,7 +189,7 @@ it('another chain can be taken, or the lead made instead; the trailer’s colour
 });
 
 it('the shelf draws while it is typed, says where an expression breaks, and keeps what is whole', async () => {
-  await (await page.named('button', 'Sign out')).click();
+  await page.signOut();
   await page.signIn('ines');
   await page.go('/shelf/family/orrel-packet');
   await page.find('[data-drawn="family/circuits"] [data-levels="1/9"]');

@@ -80,6 +80,8 @@ export interface Page {
   /** Walks by Tab until the element has the focus: only what a keyboard reaches is reached. */
   readonly tabTo: (target: WebElement) => Promise<void>;
   readonly signIn: (username: string) => Promise<void>;
+  /** Signs out, and waits until that has happened: whoever asks for the sign-in before it is led back to the board. */
+  readonly signOut: () => Promise<void>;
   /** Violations that axe finds on the page as it is, in short words. */
   readonly axe: () => Promise<readonly string[]>;
   readonly consoleErrors: () => Promise<readonly string[]>;
@@ -188,6 +190,10 @@ export async function openPage(
       await (await find('input[name=username]')).sendKeys(username);
       await (await find('input[name=password]')).sendKeys(PASSWORD, Key.ENTER);
       await find('header nav');
+    },
+    signOut: async () => {
+      await (await named('button', 'Sign out')).click();
+      await find('input[name=username]');
     },
     axe: async () => {
       await driver.executeScript(axe.source);
