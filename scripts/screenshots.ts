@@ -18,7 +18,7 @@ try {
   );
   const at = (number: number, stage: string) => `/jobs/${ids.get(number)}/${stage}`;
   const shots: [string, string, string][] = [
-    ['jobs', '/', 'main h1'],
+    ['jobs', '/', 'tr[data-job]'],
     ['arrive', at(6, 'arrive'), '[data-because]'],
     ['fit', at(4, 'fit'), '[data-verdict-row]'],
     ['wire', at(8, 'wire'), '[data-map]'],
