@@ -34,7 +34,7 @@ export async function benchLongJob(app: RunningApp): Promise<readonly Row[]> {
   const text = async (path: string) => (await session.get(path)).text();
   const pack = `/api/jobs/${of.id}/pack`;
   const size = `a job of ${seq} entries`;
-  // Nobody has read it yet: what somebody else asks for meanwhile waits behind it.
+  // It has to be read whole: what somebody else asks for meanwhile waits behind it.
   const waits: number[] = [];
   let reading = true;
   const others = (async () => {

@@ -62,6 +62,7 @@ export {
   type LampDazzle,
   eyeSpot,
   trafficOf,
+  aimDistancesMm,
   isAimed,
   type LampAim,
 } from './readings/beam';

@@ -1,5 +1,5 @@
 'use client';
-import { dropPercent, looksView } from '@/core/job';
+import { aimDistancesMm, dropPercent, looksView } from '@/core/job';
 import { knownTurns } from '@/core/lamp/aim';
 import { BeamPicture } from '@/ui/BeamPicture';
 import { BUTTON } from '@/ui/classes';
@@ -168,7 +168,7 @@ function AimFigures() {
                   position={a.position}
                   from={{ acrossMm: spot.acrossMm ?? 0, upMm: spot.upMm }}
                   targetMm={first.line.fromLevelMm}
-                  distanceMm={aim.body.distanceMm}
+                  distanceMm={a.distanceMm ?? aim.body.distanceMm}
                 />
                 <ScrewTurns
                   upMm={spot.upMm}
@@ -182,7 +182,9 @@ function AimFigures() {
       })}
       <p className="text-sm text-soft">
         {t('aim.by', {
-          m: say.number(aim.body.distanceMm / 1000),
+          m: aimDistancesMm(aim.lamps, aim.body.distanceMm)
+            .map((mm) => say.number(mm / 1000))
+            .join(' / '),
           by: view.names[aim.by] ?? '',
           at: say.date(aim.at, zone),
         })}{' '}

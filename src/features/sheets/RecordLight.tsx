@@ -1,5 +1,5 @@
 'use client';
-import { dropPercent, lightChanges, type ReleaseDocument } from '@/core/job';
+import { aimDistancesMm, dropPercent, lightChanges, type ReleaseDocument } from '@/core/job';
 import { BeamPicture } from '@/ui/BeamPicture';
 import { changeWords } from '@/words';
 import { aimWords, alikeWords, pictureWords, ratioWords } from '../job/beam/beamWords';
@@ -56,7 +56,13 @@ export function RecordLight({ doc }: { doc: ReleaseDocument }) {
             <li key={`read/${i}/${l.position}`}>{aimWords(l, { t }, say).join('; ')}</li>
           )),
           <li key={`read/${i}`}>
-            {t('aim.by', { m: say.number(a.distanceMm / 1000), by: a.by, at: say.date(a.at, doc.shop.zone) })}
+            {t('aim.by', {
+              m: aimDistancesMm(a.lamps, a.distanceMm)
+                .map((mm) => say.number(mm / 1000))
+                .join(' / '),
+              by: a.by,
+              at: say.date(a.at, doc.shop.zone),
+            })}
           </li>,
         ])}
         {light.map((l, i) => (

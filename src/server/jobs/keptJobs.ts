@@ -7,6 +7,9 @@ import { type Stamp, stampPartsOf } from './stamps';
 /** *Setting*: jobs kept in memory, over all shops, each with what it was read from: at most about a megabyte each. */
 const jobsOf = kept<{ readonly stamp: Stamp; readonly job: LoadedJob }>('jobs', 300);
 
+/** *Setting*: entries by which a kept job grows; one that more have come to is loaded whole, in steps. */
+const FEW = 200;
+
 /**
  * A job as it is read now, for looking at: loaded and read anew only if its stamp is another than when that was done
  * last. Names of people and the shop's stock are asked for each time, since no stamp tells of them.
@@ -60,7 +63,12 @@ async function readKept(
   for (const [id, stamp] of stamps) {
     const known = jobs.get(key(id));
     if (known?.stamp.text === stamp.text) have.set(id, known.job);
-    else if (known && known.stamp.rest === stamp.rest && known.stamp.others === stamp.others)
+    else if (
+      known &&
+      known.stamp.rest === stamp.rest &&
+      known.stamp.others === stamp.others &&
+      stamp.own - known.job.pack.cursor <= FEW
+    )
       grown.push({ job: known.job, stamp });
     else whole.push(id);
   }

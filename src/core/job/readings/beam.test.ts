@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { BodyOf } from '../events';
-import { beamChange, glareIn, lampAims } from './beam';
+import { aimDistancesMm, beamChange, glareIn, lampAims } from './beam';
 
 const L = 'headlamp.front.left';
 const read = (lux: number, more: Partial<BodyOf<'light-read'>> = {}): BodyOf<'light-read'> =>
@@ -84,6 +84,8 @@ describe('aim by its figures', () => {
     const photo = of({ distanceMm: 5760, uMm: 10 });
     expect(photo?.found.percent).toBeCloseTo(-2.361, 3);
     expect(photo?.distanceMm).toBe(5760);
+    expect(aimDistancesMm([{ distanceMm: 5760 }, {}, { distanceMm: 7620 }], 7620)).toEqual([5760, 7620]);
+    expect(aimDistancesMm([], 7620)).toEqual([7620]);
     // 2 × √((10 ÷ 5760 × 100)² + 0.05²) = 0.361 %.
     expect((photo?.found.to ?? 0) - (photo?.found.percent ?? 0)).toBeCloseTo(0.361, 3);
     expect(of({})?.found.percent).toBeCloseTo(-1.785, 3);

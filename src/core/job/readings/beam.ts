@@ -251,13 +251,23 @@ function pitchOf(b: AimBody): number | null {
   );
 }
 
+/** From the lens to the wall that a lamp's cutoff was read on, mm. */
+export const spotDistanceMm = (b: AimBody, position: PositionKey): number =>
+  b.lamps[position]?.distanceMm ?? b.distanceMm;
+
+/** The distances of the walls that an aim was read on, mm, each once. @param allMm of lamps that have none of their own */
+export const aimDistancesMm = (
+  lamps: readonly Pick<LampAim, 'distanceMm'>[],
+  allMm: number,
+): readonly number[] => [...new Set(lamps.length === 0 ? [allMm] : lamps.map((l) => l.distanceMm ?? allMm))];
+
 /** Each lamp's aim held against the rule that the reading names. What was promised has to be kept as well. */
 export const lampAims = weakMapMemoize((b: AimBody): readonly LampAim[] => {
   const stands = standingOf(b);
   const pitch = pitchOf(b);
   return Object.entries(b.lamps).map(([position, spot]): LampAim => {
     // An angle is a place on a wall over that wall's own distance.
-    const s = { ...stands, distanceMm: spot.distanceMm ?? stands.distanceMm };
+    const s = { ...stands, distanceMm: spotDistanceMm(b, position) };
     const lowerEdgeMm = lowerEdgeOf(spot.centreMm, spot.lensMm);
     const found = aimOf({ upMm: spot.upMm, ...(spot.uMm === undefined ? {} : { uMm: spot.uMm }) }, s);
     const { targets } = aimTargets({

@@ -59,6 +59,11 @@ describe('what is known of a swap on the road', () => {
     expect(left?.tiltDeg).toBeCloseTo(-0.8594, 3);
     expect(left).toMatchObject({ usualAim: false, heightM: 0.76, acrossM: -0.76 });
     expect(right?.usualAim).toBe(true);
+    // Read from a picture at 5.715 m the same place on the wall is −2.0 %, 1.146° down.
+    const photo = aim({
+      lamps: { [HL]: { upMm: -114.3, centreMm: 760, lensMm: 150, distanceMm: 5715, uMm: 3 } },
+    });
+    expect(roadLamps(job({}, choice(), photo), 's')?.after[0]?.tiltDeg).toBeCloseTo(-1.1458, 3);
   });
 
   it('a wall that was measured goes before the file, with its aim in it; one of places alone says nothing', () => {

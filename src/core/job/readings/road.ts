@@ -8,6 +8,7 @@ import type { KeptMap } from '../../lamp/wall';
 import type { PlacedBeam } from '../../lamp/photometry/road';
 import { type LampFunction, type PositionKey, positionKey } from '../../vehicle';
 import type { Job } from '../views/view';
+import { spotDistanceMm } from './beam';
 import { wallsOf } from './walls';
 
 /** A lamp whose light on the road is known, placed on the vehicle. */
@@ -91,7 +92,7 @@ export function roadLamps({ pack, reading }: Job, swap: string): RoadLamps | nul
     const place = family.body.places.find((p) => positionKey(p.position) === position);
     if (!place) return null;
     const read = aim?.lamps[position];
-    const percent = read && aim ? (read.upMm / aim.distanceMm) * 100 : USUAL_AIM;
+    const percent = read && aim ? (read.upMm / spotDistanceMm(aim, position)) * 100 : USUAL_AIM;
     const work = GROUND_ROLES.has(place.position.role);
     return {
       position,
