@@ -43,6 +43,7 @@ export async function startApp(
   const { db, pool } = openDatabase(made.url);
   const port = await freePort();
   let child: ChildProcess;
+  let meant = false;
   let printed = '';
   const start = async () => {
     child = spawn(
@@ -66,11 +67,20 @@ export async function startApp(
     );
     child.stdout?.on('data', (d: Buffer) => (printed += d.toString()));
     child.stderr?.on('data', (d: Buffer) => (printed += d.toString()));
+    meant = false;
+    child.once('exit', (code, signal) => {
+      // Why it went is in what it said last, and a test that only finds nobody there cannot say it.
+      if (!meant)
+        process.stderr.write(
+          `the application ended by itself (${code ?? signal}):\n${printed.slice(-8_000)}\n`,
+        );
+    });
     await answering(`http://127.0.0.1:${port}/formats/shelf.schema.json`, child);
   };
   const end = (signal: NodeJS.Signals) =>
     new Promise<void>((resolve) => {
       if (child.exitCode !== null || child.signalCode !== null) return resolve();
+      meant = true;
       child.once('exit', () => resolve());
       child.kill(signal);
     });

@@ -1,4 +1,4 @@
-import { Readable } from 'node:stream';
+import { bytesOf } from '@/server/bytesOf';
 import { writeBundle } from '@/server/bundle/writeBundle';
 import { bundlePool } from '@/server/bundle/bundleLine';
 import { answerShop } from '@/server/http';
@@ -12,7 +12,7 @@ export const GET = (request: Request) =>
       const now = new Date();
       // Had before anything is answered: a second one at the same time is told to come again.
       const client = await bundlePool().connect();
-      const bundle = Readable.toWeb(writeBundle(client, shopId, now)) as ReadableStream<Uint8Array>;
+      const bundle = bytesOf(writeBundle(client, shopId, now));
       const name = `shop-${now.toISOString().slice(0, 10)}.tar.gz`;
       return new Response(bundle, {
         headers: {
