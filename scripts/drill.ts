@@ -106,29 +106,34 @@ else if (values.standby) {
   const kills = chosen('kills', 200);
   const hostile = chosen('hostile', 100_000);
   const results: Record<string, unknown> = {};
+  // A part that fails takes nothing away from those before it.
+  const told = (part: string, result: object) => {
+    results[part] = result;
+    console.log(JSON.stringify({ [part]: result }));
+  };
   const app = await startApp(await demoDatabase(), { METRICS_TOKEN: TOKEN });
   try {
     if (hostile > 0) {
       const around = strangers(app.url, await cookieOf(app, 'ines'));
       try {
-        results.hostile = await hostileRun(app, hostile);
+        told('hostile', await hostileRun(app, hostile));
       } finally {
-        results.strangers = await around.end();
+        told('strangers', await around.end());
       }
     }
-    if (kills > 0) results.application = await applicationKills(app, kills, true);
+    if (kills > 0) told('application', await applicationKills(app, kills, true));
   } finally {
     await app.stop();
   }
   if (kills > 0) {
     const two = await startApp(await demoDatabase(), { WORKERS: '2' });
     try {
-      results.worker = await workerKills(two, kills, true);
+      told('worker', await workerKills(two, kills, true));
     } finally {
       await two.stop();
     }
-    results.database = await databaseKills(kills, false, true);
-    results.both = await databaseKills(kills, true, true);
+    told('database', await databaseKills(kills, false, true));
+    told('both', await databaseKills(kills, true, true));
   }
   mkdirSync('.local', { recursive: true });
   writeFileSync('.local/drill.json', JSON.stringify(results, null, 2));

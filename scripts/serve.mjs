@@ -5,8 +5,9 @@
 import cluster from 'node:cluster';
 import { availableParallelism } from 'node:os';
 import { AggregatorRegistry } from 'prom-client';
+import { deathWatch } from './lib/deaths.mjs';
 
-/** *Settings*: how long a process may take to end, ms; so many deaths in so long are a fault that no start mends. */
+/** *Settings*: how long a process may take to end, ms; so many deaths before an answer, in so long, are borne. */
 const END_MS = 30_000;
 const DEATHS = 10;
 const DEATHS_MS = 60_000;
@@ -22,7 +23,9 @@ cluster.schedulingPolicy = cluster.SCHED_NONE;
 cluster.setupPrimary({ exec: '.next/door.mjs', args: [host, port], execArgv: ['--max-semi-space-size=64'] });
 const registry = new AggregatorRegistry();
 let ending = false;
-let deaths = [];
+const deaths = deathWatch(DEATHS, DEATHS_MS);
+
+cluster.on('listening', (worker) => deaths.answers(worker.id));
 
 cluster.on('message', (worker, message) => {
   if (message?.type !== 'yonder:metrics') return;
@@ -39,11 +42,9 @@ cluster.on('exit', (worker, code, signal) => {
     if (Object.keys(cluster.workers).length === 0) process.exit();
     return;
   }
-  const now = Date.now();
-  deaths = [...deaths.filter((at) => now - at < DEATHS_MS), now];
   console.error(`A process of the application ended (${signal ?? code}).`);
-  if (deaths.length > DEATHS) end(1);
-  else cluster.fork();
+  if (deaths.worthAStart(worker.id, Date.now())) cluster.fork();
+  else end(1);
 });
 
 function end(code) {
