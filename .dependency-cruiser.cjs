@@ -4,7 +4,7 @@ const only = (name, from, allowed) => ({
   severity: 'error',
   comment: `${from} may import ${allowed.join(', ')} only`,
   from: { path: `^src/${from}/`, pathNot: '\\.test\\.tsx?$' },
-  to: { path: '^(src|demo|scripts|e2e)/', pathNot: allowed.map((a) => `^src/${a}[/.]`) },
+  to: { path: '^(src|demo|scripts|testing|e2e)/', pathNot: allowed.map((a) => `^src/${a}[/.]`) },
 });
 
 module.exports = {

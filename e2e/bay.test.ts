@@ -4,11 +4,11 @@ import path from 'node:path';
 import { Key } from 'selenium-webdriver';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { RunningApp } from './support/app';
-import { bayOf } from './support/bay';
-import { openPage, type Page } from './support/browser';
-import { startDemoApp } from './support/demoApp';
-import { loadNewestJobs } from './support/newestJobs';
+import type { RunningApp } from '../testing/app';
+import { bayOf } from '../testing/bay';
+import { openPage, type Page } from '../testing/browser';
+import { startDemoApp } from '../testing/demoApp';
+import { loadNewestJobs } from '../testing/newestJobs';
 
 let app: RunningApp;
 let page: Page;

@@ -1,11 +1,11 @@
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { user } from '@/server/db/schema';
-import { type RunningApp, PASSWORD } from './support/app';
-import { bayOf } from './support/bay';
-import { openPage, type Page } from './support/browser';
-import { startDemoApp } from './support/demoApp';
-import { loadNewestJobs } from './support/newestJobs';
+import { type RunningApp, PASSWORD } from '../testing/app';
+import { bayOf } from '../testing/bay';
+import { openPage, type Page } from '../testing/browser';
+import { startDemoApp } from '../testing/demoApp';
+import { loadNewestJobs } from '../testing/newestJobs';
 
 /** The motorcycle: nothing of it is apart yet. */
 const JOB = 17;

@@ -2,9 +2,9 @@ import { Key, Origin } from 'selenium-webdriver';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { shop } from '@/server/db/schema';
-import type { RunningApp } from './support/app';
-import { startDemoApp } from './support/demoApp';
-import { openPage, type Page } from './support/browser';
+import type { RunningApp } from '../testing/app';
+import { startDemoApp } from '../testing/demoApp';
+import { openPage, type Page } from '../testing/browser';
 
 let app: RunningApp;
 let page: Page;

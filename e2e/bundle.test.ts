@@ -4,11 +4,11 @@ import path from 'node:path';
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { newSetupKey } from '@/server/firstDay/setupLink';
-import { type RunningApp, startApp } from './support/app';
-import { inspector, openPage, type Page } from './support/browser';
-import { freshDatabase } from './support/database';
-import { startDemoApp } from './support/demoApp';
-import { signInTo } from './support/session';
+import { type RunningApp, startApp } from '../testing/app';
+import { inspector, openPage, type Page } from '../testing/browser';
+import { freshDatabase } from '../testing/database';
+import { startDemoApp } from '../testing/demoApp';
+import { signInTo } from '../testing/session';
 
 let from: RunningApp;
 let to: RunningApp;

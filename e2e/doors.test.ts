@@ -5,11 +5,11 @@ import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { BOUNDS } from '../src/door/bounds';
 import { addPerson } from '@/server/auth/addPerson';
 import { job, photo, shop } from '@/server/db/schema';
-import { PASSWORD, type RunningApp, startApp } from './support/app';
-import { type CutLine, cutLine } from './support/cutLine';
-import { ownDatabase } from './support/database';
-import { modificationNote } from './support/entries';
-import { bodyOf, cookieOf, type Session, sessionOf, signInTo, trySignIn } from './support/session';
+import { PASSWORD, type RunningApp, startApp } from '../testing/app';
+import { type CutLine, cutLine } from '../testing/cutLine';
+import { ownDatabase } from '../testing/database';
+import { modificationNote } from '../testing/entries';
+import { bodyOf, cookieOf, type Session, sessionOf, signInTo, trySignIn } from '../testing/session';
 
 let app: RunningApp;
 let line: CutLine;

@@ -5,11 +5,11 @@ import path from 'node:path';
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest';
 import { migrateDatabase } from '@/server/db/migrate';
-import { type RunningApp, startApp } from './support/app';
-import { inspector, openPage, type Page } from './support/browser';
-import { workByHand } from './support/byHand';
-import { emptyDatabase } from './support/database';
-import { hands } from './support/hands';
+import { type RunningApp, startApp } from '../testing/app';
+import { inspector, openPage, type Page } from '../testing/browser';
+import { workByHand } from '../testing/byHand';
+import { emptyDatabase } from '../testing/database';
+import { hands } from '../testing/hands';
 
 let app: RunningApp;
 let page: Page;
@@ -129,66 +129,62 @@ it('its lead lets people in, who choose their own password first, and sets the s
   expect(problems.filter((p) => !/status of (404|422)/.test(p))).toEqual([]);
 });
 
-it(
-  'it takes a job through, and all of it stands and goes on in another database from a back-up',
-  { timeout: 300_000 },
-  async () => {
-    // Only a lead locks.
-    await page.go('/');
-    await page.signOut();
-    await type('input[autocomplete=username]', 'berta');
-    await type('input[autocomplete=current-password]', 'a-good-long-one');
-    await page.press(Key.ENTER);
-    await page.seeText('Berta Quill');
-    // What the browser noted of the pages before was meant.
-    await page.consoleErrors();
-    await workByHand(page, inspect);
-    expect(problems.splice(0)).toEqual([]);
-    const folder = mkdtempSync(path.join(tmpdir(), 'yonder-first-'));
-    const into = await emptyDatabase();
-    const run = (script: string, url: string, file: string) => {
-      const args = ['--import', 'tsx', `scripts/${script}.ts`, file];
-      const { status, stderr } = spawnSync(process.execPath, args, {
-        env: { ...process.env, DATABASE_URL: url },
-        encoding: 'utf8',
-      });
-      expect([script, status, stderr]).toEqual([script, 0, '']);
-    };
+it('it takes a job through, and all of it stands and goes on in another database from a back-up', async () => {
+  // Only a lead locks.
+  await page.go('/');
+  await page.signOut();
+  await type('input[autocomplete=username]', 'berta');
+  await type('input[autocomplete=current-password]', 'a-good-long-one');
+  await page.press(Key.ENTER);
+  await page.seeText('Berta Quill');
+  // What the browser noted of the pages before was meant.
+  await page.consoleErrors();
+  await workByHand(page, inspect);
+  expect(problems.splice(0)).toEqual([]);
+  const folder = mkdtempSync(path.join(tmpdir(), 'yonder-first-'));
+  const into = await emptyDatabase();
+  const run = (script: string, url: string, file: string) => {
+    const args = ['--import', 'tsx', `scripts/${script}.ts`, file];
+    const { status, stderr } = spawnSync(process.execPath, args, {
+      env: { ...process.env, DATABASE_URL: url },
+      encoding: 'utf8',
+    });
+    expect([script, status, stderr]).toEqual([script, 0, '']);
+  };
+  try {
+    const file = path.join(folder, 'shop.backup');
+    run('backup', app.databaseUrl, file);
+    run('restore', into.url, file);
+    const other = await startApp(into);
+    const there = await openPage(other.url);
     try {
-      const file = path.join(folder, 'shop.backup');
-      run('backup', app.databaseUrl, file);
-      run('restore', into.url, file);
-      const other = await startApp(into);
-      const there = await openPage(other.url);
-      try {
-        await there.go('/sign-in');
-        await (await there.find('input[autocomplete=username]')).click();
-        await there.overwrite('ida');
-        await (await there.find('input[autocomplete=current-password]')).click();
-        await there.overwrite('another-long-one');
-        await there.press(Key.ENTER);
-        await there.seeText('Quay Lamps');
-        await there.go('/?find=skiff');
-        await (await there.named('a', '0001')).click();
-        await there.find('[data-standing=locked]');
-        // It goes on there: a second job gets the next number.
-        const { click, press, type, pick } = hands(() => there);
-        await there.go('/jobs/new');
-        await click('[data-own-line]');
-        await type('input[name=ownMaker]', 'Cormorant');
-        await type('input[name=ownName]', 'Skiff 1200');
-        await pick('select[name=ownBody]', 'tractor');
-        await type('input[name=serial]', 'SK-1200-3');
-        await type('textarea[name=words]', 'One lamp dull');
-        await press('button', 'Open the job');
-        await there.seeText('Job 0002');
-        expect(await there.consoleErrors()).toEqual([]);
-      } finally {
-        await there.close();
-        await other.stop();
-      }
+      await there.go('/sign-in');
+      await (await there.find('input[autocomplete=username]')).click();
+      await there.overwrite('ida');
+      await (await there.find('input[autocomplete=current-password]')).click();
+      await there.overwrite('another-long-one');
+      await there.press(Key.ENTER);
+      await there.seeText('Quay Lamps');
+      await there.go('/?find=skiff');
+      await (await there.named('a', '0001')).click();
+      await there.find('[data-standing=locked]');
+      // It goes on there: a second job gets the next number.
+      const { click, press, type, pick } = hands(() => there);
+      await there.go('/jobs/new');
+      await click('[data-own-line]');
+      await type('input[name=ownMaker]', 'Cormorant');
+      await type('input[name=ownName]', 'Skiff 1200');
+      await pick('select[name=ownBody]', 'tractor');
+      await type('input[name=serial]', 'SK-1200-3');
+      await type('textarea[name=words]', 'One lamp dull');
+      await press('button', 'Open the job');
+      await there.seeText('Job 0002');
+      expect(await there.consoleErrors()).toEqual([]);
     } finally {
-      rmSync(folder, { recursive: true, force: true });
+      await there.close();
+      await other.stop();
     }
-  },
-);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import type { RunningApp } from './support/app';
-import { startDemoApp } from './support/demoApp';
-import { openPage, type Page } from './support/browser';
-import { countAll, proveAll } from './support/hands';
+import type { RunningApp } from '../testing/app';
+import { startDemoApp } from '../testing/demoApp';
+import { openPage, type Page } from '../testing/browser';
+import { countAll, proveAll } from '../testing/hands';
 
 let app: RunningApp;
 let page: Page;

@@ -1,10 +1,10 @@
 import { desc } from 'drizzle-orm';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { job } from '@/server/db/schema';
-import type { RunningApp } from './support/app';
-import { startDemoApp } from './support/demoApp';
-import { hostileAddresses, hostileBodies, type HostileRequest } from './support/hostile';
-import { bodyOf, type Session, signInTo } from './support/session';
+import type { RunningApp } from '../testing/app';
+import { startDemoApp } from '../testing/demoApp';
+import { hostileAddresses, hostileBodies, type HostileRequest } from '../testing/hostile';
+import { bodyOf, type Session, signInTo } from '../testing/session';
 
 let app: RunningApp;
 let lead: Session;
@@ -29,11 +29,11 @@ async function faultsOf(requests: Iterable<HostileRequest>): Promise<readonly st
   return bad;
 }
 
-it('no address, however it is written, breaks the application', { timeout: 180_000 }, async () => {
+it('no address, however it is written, breaks the application', async () => {
   expect(await faultsOf(hostileAddresses(ids))).toEqual([]);
 });
 
-it('no body, whatever it is, breaks the application', { timeout: 180_000 }, async () => {
+it('no body, whatever it is, breaks the application', async () => {
   const before = (await app.db.select().from(job)).length;
   expect(await faultsOf(hostileBodies(ids))).toEqual([]);
   expect((await app.db.select().from(job)).length).toBe(before);

@@ -1,6 +1,6 @@
 import { expect, it } from 'vitest';
-import { startDemoApp } from './support/demoApp';
-import { applicationKills, databaseKills, type KillCount } from './support/kills';
+import { startDemoApp } from '../testing/demoApp';
+import { applicationKills, databaseKills, type KillCount } from '../testing/kills';
 
 /** Rounds here; `npm run drill` does many more. */
 const ROUNDS = 3;

@@ -1,8 +1,8 @@
 import { Key, Origin } from 'selenium-webdriver';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import type { RunningApp } from './support/app';
-import { openPage, type Page } from './support/browser';
-import { startDemoApp } from './support/demoApp';
+import type { RunningApp } from '../testing/app';
+import { openPage, type Page } from '../testing/browser';
+import { startDemoApp } from '../testing/demoApp';
 
 let app: RunningApp;
 let page: Page;

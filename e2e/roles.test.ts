@@ -3,11 +3,11 @@ import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { addPerson } from '@/server/auth/addPerson';
 import { job, shop, vehicle } from '@/server/db/schema';
-import { type Ids, type Route, ROUTES } from './routes';
-import { PASSWORD, type RunningApp } from './support/app';
-import { startDemoApp } from './support/demoApp';
+import { type Ids, type Route, ROUTES } from '../testing/routes';
+import { PASSWORD, type RunningApp } from '../testing/app';
+import { startDemoApp } from '../testing/demoApp';
 import { digests } from '@/server/backup/digests';
-import { bodyOf, type Session, sessionOf, signInTo } from './support/session';
+import { bodyOf, type Session, sessionOf, signInTo } from '../testing/session';
 
 /** Who calls: nobody, a person of each role of the shop, a lead of another shop. */
 type Caller = 'nobody' | 'counter' | 'technician' | 'lead' | 'foreign lead';

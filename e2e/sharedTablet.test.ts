@@ -1,11 +1,11 @@
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { jobEvent, user } from '@/server/db/schema';
-import { PASSWORD, type RunningApp } from './support/app';
-import { bayOf } from './support/bay';
-import { openPage, type Page } from './support/browser';
-import { startDemoApp } from './support/demoApp';
-import { loadNewestJobs } from './support/newestJobs';
+import { PASSWORD, type RunningApp } from '../testing/app';
+import { bayOf } from '../testing/bay';
+import { openPage, type Page } from '../testing/browser';
+import { startDemoApp } from '../testing/demoApp';
+import { loadNewestJobs } from '../testing/newestJobs';
 
 const JOB = 8;
 const PIN = '2468';

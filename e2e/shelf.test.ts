@@ -4,9 +4,9 @@ import path from 'node:path';
 import { Key } from 'selenium-webdriver';
 import sharp from 'sharp';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import type { RunningApp } from './support/app';
-import { startDemoApp } from './support/demoApp';
-import { openPage, type Page } from './support/browser';
+import type { RunningApp } from '../testing/app';
+import { startDemoApp } from '../testing/demoApp';
+import { openPage, type Page } from '../testing/browser';
 
 let app: RunningApp;
 let page: Page;

@@ -5,10 +5,10 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { addPerson } from '@/server/auth/addPerson';
 import { FREE_TRIES, TURN_S } from '@/server/auth/signInLimit';
 import { job, jobEvent, rateLimit, shop, signInFailure, vehicle } from '@/server/db/schema';
-import { type Ids, ROUTES } from './routes';
-import { PASSWORD, type RunningApp } from './support/app';
-import { startDemoApp } from './support/demoApp';
-import { bodyOf, type Session, sessionOf, signInTo, trySignIn } from './support/session';
+import { type Ids, ROUTES } from '../testing/routes';
+import { PASSWORD, type RunningApp } from '../testing/app';
+import { startDemoApp } from '../testing/demoApp';
+import { bodyOf, type Session, sessionOf, signInTo, trySignIn } from '../testing/session';
 
 let app: RunningApp;
 let stranger: Session;

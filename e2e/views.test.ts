@@ -1,8 +1,8 @@
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest';
-import type { RunningApp } from './support/app';
-import { inspector, openPage, type Page } from './support/browser';
-import { startDemoApp } from './support/demoApp';
+import type { RunningApp } from '../testing/app';
+import { inspector, openPage, type Page } from '../testing/browser';
+import { startDemoApp } from '../testing/demoApp';
 
 let app: RunningApp;
 let page: Page;
@@ -79,7 +79,7 @@ it('every other view is without findings: shelf, contradiction, not found', asyn
   expect(problems).toEqual([]);
 });
 
-it('the rarer parts of Wire are without findings', { timeout: 120_000 }, async () => {
+it('the rarer parts of Wire are without findings', async () => {
   await page.go('/?find=0009');
   const job = new URL(await page.driver.getCurrentUrl()).pathname.split('/')[2] ?? '';
   for (const part of ['lead', 'checks', 'plugs']) {

@@ -3,12 +3,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { RunningApp } from './support/app';
-import { openPage, type Page } from './support/browser';
-import { startDemoApp } from './support/demoApp';
-import { countAll, proveAll } from './support/hands';
-import { loadNewestJobs } from './support/newestJobs';
-import { practiceFile, practiceLux, practiceWall } from './support/practiceWall';
+import type { RunningApp } from '../testing/app';
+import { openPage, type Page } from '../testing/browser';
+import { startDemoApp } from '../testing/demoApp';
+import { countAll, proveAll } from '../testing/hands';
+import { loadNewestJobs } from '../testing/newestJobs';
+import { practiceFile, practiceLux, practiceWall } from '../testing/practiceWall';
 
 let app: RunningApp;
 let page: Page;

@@ -1,10 +1,10 @@
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest';
-import { actionsDone, countActions } from './support/actions';
-import type { RunningApp } from './support/app';
-import { inspector, openPage, type Page } from './support/browser';
-import { startDemoApp } from './support/demoApp';
-import { hands, proveAll, workSteps } from './support/hands';
+import { actionsDone, countActions } from '../testing/actions';
+import type { RunningApp } from '../testing/app';
+import { inspector, openPage, type Page } from '../testing/browser';
+import { startDemoApp } from '../testing/demoApp';
+import { hands, proveAll, workSteps } from '../testing/hands';
 
 /** The trailer from the door to the lock, everything but reading. */
 const MOST_ACTIONS = 80;
@@ -29,7 +29,7 @@ const { problems, inspect } = inspector(() => page);
 beforeEach(() => void problems.splice(0));
 const { click, press, type, next, settleAndLock } = hands(() => page);
 
-it('takes a trailer from the door to the lock', { timeout: 240_000 }, async () => {
+it('takes a trailer from the door to the lock', async () => {
   const before = (await actionsDone(page)).length;
   await page.go('/jobs/new');
   await type('input[name=family-search]', 'trailer');

@@ -1,9 +1,9 @@
 import { By } from 'selenium-webdriver';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import type { RunningApp } from './support/app';
-import { startDemoApp } from './support/demoApp';
-import { openPage, type Page } from './support/browser';
-import { signInTo } from './support/session';
+import type { RunningApp } from '../testing/app';
+import { startDemoApp } from '../testing/demoApp';
+import { openPage, type Page } from '../testing/browser';
+import { signInTo } from '../testing/session';
 
 let app: RunningApp;
 let page: Page;

@@ -1,11 +1,11 @@
 import { spawn } from 'node:child_process';
 import { afterAll, beforeAll, expect, it } from 'vitest';
 import { job } from '@/server/db/schema';
-import { freePort, type RunningApp, SECRET } from './support/app';
-import { startDemoApp } from './support/demoApp';
-import { modificationNote } from './support/entries';
-import { childrenOf } from './support/processes';
-import { signInTo } from './support/session';
+import { freePort, type RunningApp, SECRET } from '../testing/app';
+import { startDemoApp } from '../testing/demoApp';
+import { modificationNote } from '../testing/entries';
+import { childrenOf } from '../testing/processes';
+import { signInTo } from '../testing/session';
 
 /** Two processes on one port, as `npm start` starts them on two cores. */
 let app: RunningApp;

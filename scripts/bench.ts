@@ -23,8 +23,8 @@ import { compareOrders, questionInstance } from './bench/questions';
 import { eq } from 'drizzle-orm';
 import { job } from '@/server/db/schema';
 import { runLoad } from './load/run';
-import { startApp } from '../e2e/support/app';
-import { demoDatabase } from '../e2e/support/demoDatabase';
+import { startApp } from '../testing/app';
+import { demoDatabase } from '../testing/demoDatabase';
 
 /** Cases that the laws are tried on at large. */
 const FIT_CASES = 58_500;

@@ -2,9 +2,9 @@
 import { Key } from 'selenium-webdriver';
 import { mkdirSync } from 'node:fs';
 import { desc } from 'drizzle-orm';
-import { startApp } from '../e2e/support/app';
-import { demoDatabase } from '../e2e/support/demoDatabase';
-import { openPage } from '../e2e/support/browser';
+import { startApp } from '../testing/app';
+import { demoDatabase } from '../testing/demoDatabase';
+import { openPage } from '../testing/browser';
 import { job } from '@/server/db/schema';
 
 const folder = process.argv[2] ?? 'docs/screenshots';

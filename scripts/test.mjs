@@ -1,108 +1,181 @@
-import { spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { availableParallelism } from 'node:os';
+import { parseArgs } from 'node:util';
 import { ensureBuild } from './lib/build.mjs';
+import { childMeter, serverSpent } from './lib/cpu.mjs';
 import { ensureDebianPackages, ensureNpmPackages } from './lib/packages.mjs';
 import { startCluster } from './lib/postgres.mjs';
-import { beside, main, step } from './lib/say.mjs';
+import { beside, main, run } from './lib/say.mjs';
+import { graph } from './lib/graph.mjs';
 
+const HELP = `npm test [-- --coverage] [-- --changed]
+  --coverage  tells besides how much of the core the unit tests reach (and takes longer)
+  --changed   only what a change since the last commit, or a change that is not committed, can touch (npm run test:changed)`;
+/** *Setting*: files of browser tests at once; each has its own database, application and browser, and waits for them much of the time. */
+const BROWSERS = 3;
+const SLOWEST = 12;
+
+const { values } = parseArgs({
+  options: { coverage: { type: 'boolean' }, changed: { type: 'boolean' }, help: { type: 'boolean' } },
+});
+const node = process.execPath;
+const bin = (path, ...args) => [node, [`node_modules/${path}`, ...args]];
+const spent = childMeter();
+const began = Date.now();
+const phases = [];
 let passed = 0;
 let failed = 0;
 
-/** Checks that each count as one: a check passes when its command does. They share the machine's cores. */
-async function checks(list) {
-  await step(list.map(([title]) => title).join(', '), async () => {
-    const results = await Promise.all(list.map(([, command, args]) => beside(command, args)));
-    results.forEach(({ good, said }, i) => {
-      if (good) passed += 1;
-      else failed += 1;
-      if (!good) console.log(`${list[i][0]}: failed\n${said}`);
-    });
+/** Runs one thing of the graph, and keeps what it took. What it printed is shown whole when it ends, or as it comes. */
+async function phase(title, command, args, { env = {}, aloud = false, quietly = false } = {}) {
+  const at = Date.now();
+  const { good, said } = await beside(command, args, {
+    ...(aloud ? { stdio: ['ignore', 'inherit', 'inherit'] } : {}),
+    env: { ...process.env, ...env },
   });
+  phases.push({ title, wall: (Date.now() - at) / 1000, cpu: spent() });
+  console.log(`${good ? '·' : '✗'} ${title}: ${((Date.now() - at) / 1000).toFixed(0)} s`);
+  if ((!good || !quietly) && said) console.log(said.trimEnd());
+  return good;
+}
+
+/** A check that counts as one: it passes when its command does. */
+async function check(title, command, args) {
+  if (await phase(title, command, args, { quietly: true })) passed += 1;
+  else failed += 1;
 }
 
 /** A vitest project: its tests are counted one by one; one that does not even start counts as a failure. */
-async function suite(project, env = {}, more = []) {
-  await step(`Tests: ${project}`, async () => {
-    const report = `.local/report-${project}.json`;
-    rmSync(report, { force: true });
-    const args = [
-      'node_modules/vitest/vitest.mjs',
-      'run',
-      '--project',
-      project,
-      '--reporter=default',
-      '--reporter=json',
-      `--outputFile.json=${report}`,
-      ...more,
-    ];
-    const { good } = await beside(process.execPath, args, {
-      stdio: ['ignore', 'inherit', 'inherit'],
-      env: { ...process.env, ...env },
-    });
-    const counted = existsSync(report)
-      ? JSON.parse(readFileSync(report, 'utf8'))
-      : { numPassedTests: 0, numFailedTests: 0 };
-    passed += counted.numPassedTests;
-    failed += counted.numFailedTests || (good ? 0 : 1);
-  });
+async function suite(project, { env = {}, more = [], aloud = false } = {}) {
+  const [report, cpu] = [`.local/report-${project}.json`, `.local/cpu-${project}.ndjson`];
+  for (const file of [report, cpu]) rmSync(file, { force: true });
+  const [command, args] = bin(
+    'vitest/vitest.mjs',
+    'run',
+    '--project',
+    project,
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${report}`,
+    ...(values.changed ? ['--changed=HEAD~1', '--passWithNoTests'] : []),
+    ...more,
+  );
+  const good = await phase(`Tests: ${project}`, command, args, { env: { CPU_FILE: cpu, ...env }, aloud });
+  const counted = existsSync(report)
+    ? JSON.parse(readFileSync(report, 'utf8'))
+    : { numPassedTests: 0, numFailedTests: 0 };
+  passed += counted.numPassedTests;
+  failed += counted.numFailedTests || (good ? 0 : 1);
 }
 
-function audit() {
-  const result = spawnSync('npm', ['audit', '--audit-level=high', '--json'], { encoding: 'utf8' });
+async function audit() {
+  const { printed } = await beside('npm', ['audit', '--audit-level=high', '--json']);
   try {
-    const { metadata } = JSON.parse(result.stdout);
-    const { high, critical } = metadata.vulnerabilities;
+    const { high, critical } = JSON.parse(printed).metadata.vulnerabilities;
     console.log(`· npm audit: ${high} high, ${critical} critical`);
   } catch {
     console.log('· npm audit: not available from this registry');
   }
 }
 
-await main(async () => {
+/** What each phase took, and the files that took most: what somebody can make cheaper. */
+function account(server) {
+  const sum = phases.reduce((a, p) => a + p.cpu, 0) + server;
+  const line = (cpu, wall, what) => `  ${cpu.toFixed(1).padStart(7)} ${wall.padStart(7)}  ${what}`;
+  console.log(`\n      CPU    wall  (seconds; ${availableParallelism()} cores)`);
+  for (const p of phases) console.log(line(p.cpu, p.wall.toFixed(1), p.title));
+  console.log(line(server, '', 'the database server'));
+  console.log(line(sum, ((Date.now() - began) / 1000).toFixed(1), 'all of it'));
+  const files = ['unit', 'database', 'browser'].flatMap((project) => {
+    const file = `.local/cpu-${project}.ndjson`;
+    return existsSync(file)
+      ? readFileSync(file, 'utf8').trim().split('\n').filter(Boolean).map(JSON.parse)
+      : [];
+  });
+  console.log('  the dearest files of tests:');
+  for (const f of files.toSorted((a, b) => b.cpu - a.cpu).slice(0, SLOWEST))
+    console.log(line(f.cpu, f.wall.toFixed(1), f.file));
+}
+
+/** All that is checked, as a graph: each begins when what it stands on is there and a core is free for it. */
+async function everything() {
   await ensureNpmPackages();
   await ensureDebianPackages(
     ['chromium', 'chromium-driver'],
     () => existsSync('/usr/bin/chromium') && existsSync('/usr/bin/chromedriver'),
   );
   mkdirSync('.local', { recursive: true });
-  const node = process.execPath;
-  await checks([
-    ['Format', node, ['node_modules/prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.']],
-    ['Lint', node, ['node_modules/eslint/bin/eslint.js', '.', '--max-warnings', '0']],
-    [
-      'Import rules',
-      node,
-      [
-        'node_modules/dependency-cruiser/bin/dependency-cruise.mjs',
-        'src',
-        'scripts',
-        'demo',
-        'e2e',
-        '--config',
-        '.dependency-cruiser.cjs',
-      ],
-    ],
-    ['Types', 'npm', ['run', '--silent', 'types']],
-    // Files, packages and exports that nothing uses.
-    [
-      'Unused code',
-      node,
-      ['node_modules/knip/bin/knip.js', '--exclude', 'types,enumMembers', '--no-config-hints'],
-    ],
+  // Nothing in it outlives the run, and the tests that kill a database have their own.
+  const cluster = await startCluster('.local/test', undefined, [
+    'fsync=off',
+    'synchronous_commit=off',
+    'full_page_writes=off',
   ]);
-  audit();
-  await suite('unit', {}, ['--coverage']);
-  const cluster = await startCluster('.local/test');
+  const server = serverSpent(cluster.pid());
+  const env = { TEST_DATABASE_URL: cluster.url('postgres') };
+  const cores = Math.max(2, availableParallelism());
+  spent();
   try {
-    const env = { TEST_DATABASE_URL: cluster.url('postgres') };
-    // The database tests wait for the database much of the time: the build uses it.
-    await Promise.all([ensureBuild(), suite('database', env)]);
-    await suite('browser', env);
+    await run(...bin('next/dist/bin/next', 'typegen'));
+    await graph(cores, [
+      {
+        name: 'build',
+        work: async () => {
+          const at = Date.now();
+          await ensureBuild();
+          phases.push({ title: 'Build', wall: (Date.now() - at) / 1000, cpu: spent() });
+          passed += 1;
+        },
+      },
+      {
+        name: 'browser',
+        after: ['build'],
+        cores: cores - 1,
+        work: () => suite('browser', { env, aloud: true, more: [`--maxWorkers=${BROWSERS}`] }),
+      },
+      {
+        name: 'lint and types',
+        work: () => check('Lint and types', ...bin('oxlint/bin/oxlint', '--type-aware', '--type-check', '.')),
+      },
+      {
+        name: 'unit',
+        work: () => suite('unit', { more: ['--maxWorkers=1', ...(values.coverage ? ['--coverage'] : [])] }),
+      },
+      { name: 'database', work: () => suite('database', { env, more: ['--maxWorkers=1'] }) },
+      {
+        name: 'format',
+        work: () =>
+          check('Format', ...bin('prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.')),
+      },
+      {
+        name: 'docstrings',
+        work: () => check('Docstrings', ...bin('eslint/bin/eslint.js', 'src', '--max-warnings', '0')),
+      },
+      {
+        name: 'imports',
+        work: () => check('Import rules', 'npm', ['run', '--silent', 'imports']),
+      },
+      {
+        name: 'unused',
+        // Files, packages and exports that nothing uses.
+        work: () =>
+          check(
+            'Unused code',
+            ...bin('knip/bin/knip.js', '--exclude', 'types,enumMembers', '--no-config-hints'),
+          ),
+      },
+      { name: 'audit', work: audit },
+    ]);
   } finally {
+    account(serverSpent(cluster.pid()) - server);
     cluster.stop();
   }
-}).finally(() => {
-  if (process.exitCode) failed += 1;
-  if (failed > 0) process.exitCode = 1;
-  console.log(`${passed} passed, ${failed} failed`);
-});
+}
+
+if (values.help) console.log(HELP);
+else
+  await main(everything).finally(() => {
+    if (process.exitCode) failed += 1;
+    if (failed > 0) process.exitCode = 1;
+    console.log(`${passed} passed, ${failed} failed`);
+  });

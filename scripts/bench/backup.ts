@@ -8,10 +8,10 @@ import { seededRandom } from '@/core/kernel/seededRandom';
 import { backupTo, NOT_KEPT, restoreFrom } from '@/server/backup/backup';
 import { openDatabase } from '@/server/db/connection';
 import { job, photo } from '@/server/db/schema';
-import { emptyDatabase } from '../../e2e/support/database';
-import { demoDatabase } from '../../e2e/support/demoDatabase';
+import { emptyDatabase } from '../../testing/database';
+import { demoDatabase } from '../../testing/demoDatabase';
 import { digests } from '@/server/backup/digests';
-import { copyJob } from '../../e2e/support/manyJobs';
+import { copyJob } from '../../testing/manyJobs';
 import { asRow, type Row } from './measure';
 
 const SHOP = 'saltpan';

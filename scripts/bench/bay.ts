@@ -9,11 +9,11 @@ import { openStore } from '@/device/outbox/store';
 import { sendInPieces } from '@/device/bay/pieces';
 import { jobEvent, photo } from '@/server/db/schema';
 import { actors } from '@/server/jobs/importJobs';
-import type { RunningApp } from '../../e2e/support/app';
-import { bayOf } from '../../e2e/support/bay';
-import { openPage } from '../../e2e/support/browser';
-import { applicationKills, databaseKills, type KillCount } from '../../e2e/support/kills';
-import { cookieOf } from '../../e2e/support/session';
+import type { RunningApp } from '../../testing/app';
+import { bayOf } from '../../testing/bay';
+import { openPage } from '../../testing/browser';
+import { applicationKills, databaseKills, type KillCount } from '../../testing/kills';
+import { cookieOf } from '../../testing/session';
 import { asRow, type Row } from './measure';
 
 const SHOP = 'saltpan';

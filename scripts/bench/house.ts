@@ -15,9 +15,9 @@ import {
 import { appendEvents } from '@/server/jobs/appendEvents';
 import { actors } from '@/server/jobs/importJobs';
 import { devicePack } from '@/server/jobs/packs';
-import type { RunningApp } from '../../e2e/support/app';
-import { openPage } from '../../e2e/support/browser';
-import { signInTo } from '../../e2e/support/session';
+import type { RunningApp } from '../../testing/app';
+import { openPage } from '../../testing/browser';
+import { signInTo } from '../../testing/session';
 import { asRow, measured, type Row } from './measure';
 
 const SHOP = 'saltpan';

@@ -3,8 +3,8 @@ import { gzipSync } from 'node:zlib';
 import { eq } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { job, jobEvent } from '@/server/db/schema';
-import type { RunningApp } from '../../e2e/support/app';
-import { signInTo } from '../../e2e/support/session';
+import type { RunningApp } from '../../testing/app';
+import { signInTo } from '../../testing/session';
 import { asRow, measured, type Row } from './measure';
 
 const ENTRIES = 10_000;

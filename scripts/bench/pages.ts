@@ -2,9 +2,9 @@
 import { asc, eq } from 'drizzle-orm';
 import { STAGES } from '@/core/job';
 import { job } from '@/server/db/schema';
-import type { RunningApp } from '../../e2e/support/app';
-import { copyJob } from '../../e2e/support/manyJobs';
-import { signInTo } from '../../e2e/support/session';
+import type { RunningApp } from '../../testing/app';
+import { copyJob } from '../../testing/manyJobs';
+import { signInTo } from '../../testing/session';
 import { measured, type Row } from './measure';
 
 const JOBS = 5000;

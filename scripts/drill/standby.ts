@@ -7,10 +7,10 @@ import { Client } from 'pg';
 import { run } from '@/server/backup/backup';
 import { openDatabase } from '@/server/db/connection';
 import { job, jobEvent } from '@/server/db/schema';
-import { freePort, PASSWORD, SECRET } from '../../e2e/support/app';
-import { demoDatabase } from '../../e2e/support/demoDatabase';
-import { modificationNote } from '../../e2e/support/entries';
-import { type Session, sessionOf } from '../../e2e/support/session';
+import { freePort, PASSWORD, SECRET } from '../../testing/app';
+import { demoDatabase } from '../../testing/demoDatabase';
+import { modificationNote } from '../../testing/entries';
+import { type Session, sessionOf } from '../../testing/session';
 import { ensureDebianPackages } from '../lib/packages.mjs';
 import { ownedByPostgres, pgControl, startCluster } from '../lib/postgres.mjs';
 

@@ -5,8 +5,8 @@ import { eq } from 'drizzle-orm';
 import { openDatabase } from '@/server/db/connection';
 import { migrateDatabase } from '@/server/db/migrate';
 import { job, jobEvent, user } from '@/server/db/schema';
-import { freePort, SECRET } from '../../e2e/support/app';
-import { openPage, type Page } from '../../e2e/support/browser';
+import { freePort, SECRET } from '../../testing/app';
+import { openPage, type Page } from '../../testing/browser';
 
 /** What became of entries that a build of before had not sent when the present one took its place. */
 export interface UpgradeCount {

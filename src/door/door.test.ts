@@ -266,6 +266,19 @@ describe('a line on which nothing moves', () => {
   });
 });
 
+it('a line that was opened ahead is closed without a word; headers that do not end are told so', async () => {
+  const door = makeDoor(counts, { secret: SECRET, secure: false, away: () => false });
+  server = createServer({ connectionsCheckingInterval: 20 }, door.listen);
+  door.guard(server);
+  server.headersTimeout = 80;
+  const port = await new Promise<number>((go) =>
+    server?.listen(0, '127.0.0.1', () => go((server?.address() as net.AddressInfo).port)),
+  );
+  expect(await raw(port, '')).toBe('');
+  expect((await raw(port, 'GET / HTTP/1.1\r\nhost:')).slice(0, 12)).toBe('HTTP/1.1 408');
+  expect((await raw(port, 'nonsense\r\n\r\n')).slice(0, 12)).toBe('HTTP/1.1 400');
+});
+
 it('a page that breaks while the database is away is to be tried again; another fault stays one', async () => {
   let away = true;
   const { port } = await open(

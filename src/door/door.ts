@@ -132,9 +132,11 @@ export function makeDoor(handle: Handler, options: DoorOptions) {
     server.requestTimeout = 0;
     server.timeout = options.stallMs ?? STALL_MS;
     server.on('timeout', (socket: Socket) => stalled(socket, server.timeout));
-    server.on('clientError', (_error, socket) => {
-      if (socket.writable) socket.end('HTTP/1.1 400 Bad Request\r\nconnection: close\r\n\r\n');
-      else socket.destroy();
+    server.on('clientError', (error: NodeJS.ErrnoException, socket) => {
+      const late = error.code === 'ERR_HTTP_REQUEST_TIMEOUT';
+      // Browsers open lines ahead: what is said on one on which nothing was asked is taken for the answer to what is asked next.
+      if (!socket.writable || (late && (socket as Socket).bytesRead === 0)) return void socket.destroy();
+      socket.end(`HTTP/1.1 ${late ? '408 Request Timeout' : '400 Bad Request'}\r\nconnection: close\r\n\r\n`);
     });
   };
   return { listen, guard, load: () => ({ running, coming }) };

@@ -6,8 +6,8 @@ import { functionsOverTime } from '@/core/lamp/overTime/summary';
 import { withSockets } from '@/core/lamp/program/sockets';
 import { levelIn } from '@/core/lamp/waveform';
 import { loadDemo } from '../../demo/loadDemo';
-import { freshDatabase } from '../../e2e/support/database';
-import { loadNewestJobs } from '../../e2e/support/newestJobs';
+import { freshDatabase } from '../../testing/database';
+import { loadNewestJobs } from '../../testing/newestJobs';
 import { openDatabase } from './db/connection';
 import type { LoadedJob } from './jobs/loadJob';
 

@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { v7 as uuidv7 } from 'uuid';
 import type { AnyEvent } from '@/core/job';
 import { GOOD } from '@/core/job/testing/goodBodies';
-import { fateOf, jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../e2e/support/shops';
+import { fateOf, jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../testing/shops';
 import { calendarOf, calendarToken, loadBookings, removeBooking, saveBooking } from './board/bookings';
 import { bay, pastFitting, photo } from './db/schema';
 import { appendEvents } from './jobs/appendEvents';

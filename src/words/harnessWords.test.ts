@@ -4,7 +4,7 @@ import { leadRows, type ProbeStep } from '@/core/harness';
 import type { HarnessDocument } from '@/core/job';
 import { drawingSvg } from '@/formats/drawingSvg';
 import { harnessPdf } from '@/server/sheets/harnessPdf';
-import { wired } from '../../e2e/support/wired';
+import { wired } from '../../testing/wired';
 import { harnessWords } from './harnessWords';
 import { wording } from './wording';
 import { wordsIn } from './words';

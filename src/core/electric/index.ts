@@ -1,6 +1,7 @@
 export * from './netlist/element';
 export type { Fault } from './netlist/fault';
 export * from './solve/devices';
-export { LEAK_S, prepareNetwork, type PreparedNetwork } from './solve/dc';
+export { prepareNetwork, type PreparedNetwork } from './solve/dc';
+export { LEAK_S } from './solve/island';
 export * from './build/fromHarness';
 export * from './build/fromPlug';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { DEMO_SHELF as shelf, wired } from '../../../e2e/support/wired';
+import { DEMO_SHELF as shelf, wired } from '../../../testing/wired';
 import { circuitFinder } from '../controls';
 import { lowLoadCures } from '../electric/formulas';
 import { probeMeter } from '../electric';

@@ -17,7 +17,7 @@ export type NoFacts = Readonly<Record<string, never>>;
  * Every sentence that the core may say, by its code, with the facts that fill it. Each folder adds its own in its
  * `reasons.ts`; the words are `reason.<code>` of the message catalogue.
  */
-// eslint-disable-next-line @typescript-eslint/no-empty-object-type -- filled by the `reasons.ts` of the folders
+// oxlint-disable-next-line typescript/no-empty-object-type -- filled by the `reasons.ts` of the folders
 export interface ReasonFacts {}
 
 /** The code of a sentence. */

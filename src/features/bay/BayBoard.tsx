@@ -114,7 +114,6 @@ export function BayBoard({
           {t('tablet.take-along')}
         </button>
         {/* A whole page: the desk is another client. */}
-        {/* eslint-disable-next-line @next/next/no-html-link-for-pages */}
         <a className={BUTTON.quiet} href="/">
           {t('tablet.desk')}
         </a>

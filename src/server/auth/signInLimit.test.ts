@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { freshDatabase } from '../../../e2e/support/database';
+import { freshDatabase } from '../../../testing/database';
 import { type Database, openDatabase } from '../db/connection';
 import {
   blockedAmong,

@@ -2,10 +2,10 @@ import { existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { emptyDatabase, type OwnDatabase } from '../../../e2e/support/database';
-import { demoDatabase } from '../../../e2e/support/demoDatabase';
+import { emptyDatabase, type OwnDatabase } from '../../../testing/database';
+import { demoDatabase } from '../../../testing/demoDatabase';
 import { digests } from './digests';
-import { loadNewestJobs } from '../../../e2e/support/newestJobs';
+import { loadNewestJobs } from '../../../testing/newestJobs';
 import { backupTo, NOT_KEPT, restoreFrom } from './backup';
 import { type Database, type OpenedDatabase, openDatabase } from '../db/connection';
 

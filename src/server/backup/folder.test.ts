@@ -5,8 +5,8 @@ import { Client } from 'pg';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { isPromoted, restoreAt, stopRestored } from '../../../scripts/lib/pointInTime.mjs';
 import { ownedByPostgres, startCluster } from '../../../scripts/lib/postgres.mjs';
-import { demoDatabase } from '../../../e2e/support/demoDatabase';
-import type { OwnDatabase } from '../../../e2e/support/database';
+import { demoDatabase } from '../../../testing/demoDatabase';
+import type { OwnDatabase } from '../../../testing/database';
 import { backupInto, baseInto, checkBackup } from './folder';
 
 let folder: string;

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { emptyDatabase, type OwnDatabase } from '../../../e2e/support/database';
+import { emptyDatabase, type OwnDatabase } from '../../../testing/database';
 import { type OpenedDatabase, openDatabase } from './connection';
 
 let made: OwnDatabase;
@@ -82,5 +82,5 @@ describe('the pool', () => {
     await hold;
     expect((await busy.db.execute(sql`select 1 as one`)).rows).toEqual([{ one: 1 }]);
     await busy.pool.end();
-  }, 30_000);
+  });
 });

@@ -1,6 +1,6 @@
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
+import { jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../testing/shops';
 import { openJob } from '../jobs/openJob';
 import { takeIn } from '../jobs/takeIn';
 import { actorsOn, deviceFor, deviceOf, endGrant, grant } from './devices';

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { emptyDatabase, type OwnDatabase } from '../../../e2e/support/database';
+import { emptyDatabase, type OwnDatabase } from '../../../testing/database';
 import { checkShelf } from '@/core/catalogue';
 import { readShelfFile } from '@/formats/shelf';
 import { auditOf } from '../audit';

@@ -1,10 +1,10 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { SHELF_TEXT, twoShops, type TwoShops } from '../../../e2e/support/shops';
+import { SHELF_TEXT, twoShops, type TwoShops } from '../../../testing/shops';
 import { runHeavy } from './runHeavy';
 import { HeavyStopped } from './stopped';
 import type { HeavyTasks } from './tasks';
 
-const UNBUILT = { entry: new URL('../../../e2e/support/unbuiltWorker.mjs', import.meta.url) };
+const UNBUILT = { entry: new URL('../../../testing/unbuiltWorker.mjs', import.meta.url) };
 let shops: TwoShops;
 beforeAll(async () => {
   shops = await twoShops();
@@ -67,7 +67,7 @@ it('more than can wait are sent away, and those that wait come in their turn', a
   expect(away[0]).toBeInstanceOf(HeavyStopped);
   expect(all.filter((a) => a.status === 'fulfilled')).toHaveLength(9);
   // Nine workers one after another, each of which compiles what it runs: on a busy machine that takes its time.
-}, 120_000);
+});
 
 it('what broke in a thread leaves it to the next, and says what it was', async () => {
   const marks = () => runHeavy('marks-pdf', { locale: 'en-GB' }, UNBUILT);
@@ -75,4 +75,4 @@ it('what broke in a thread leaves it to the next, and says what it was', async (
   const broken = { doc: null, locale: 'en-GB' } as unknown as HeavyTasks['wall-pdf']['input'];
   await expect(runHeavy('wall-pdf', broken, UNBUILT)).rejects.toThrow(TypeError);
   expect((await marks()).length).toBeGreaterThan(1000);
-}, 60_000);
+});

@@ -1,7 +1,7 @@
 import { eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { AnyEvent } from '@/core/job';
-import { jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
+import { jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../testing/shops';
 import type { Actor } from '../access';
 import { jobEvent, member } from '../db/schema';
 import { deviceFor, grant } from '../devices/devices';

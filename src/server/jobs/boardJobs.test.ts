@@ -1,9 +1,9 @@
 import { rowOf } from '@/core/kernel/ids';
 import { eq, sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type DemoShop, demoShop } from '../../../e2e/support/demoShop';
-import { copyJob } from '../../../e2e/support/manyJobs';
-import { envelopeOf } from '../../../e2e/support/shops';
+import { type DemoShop, demoShop } from '../../../testing/demoShop';
+import { copyJob } from '../../../testing/manyJobs';
+import { envelopeOf } from '../../../testing/shops';
 import type { BodyOf, EventType } from '@/core/job';
 import type { Family } from '@/core/catalogue';
 import { openDatabase } from '../db/connection';

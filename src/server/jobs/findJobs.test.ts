@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type DemoShop, demoShop } from '../../../e2e/support/demoShop';
-import { copyJob } from '../../../e2e/support/manyJobs';
+import { type DemoShop, demoShop } from '../../../testing/demoShop';
+import { copyJob } from '../../../testing/manyJobs';
 import { findJobs } from './findJobs';
 
 let demo: DemoShop;

@@ -2,8 +2,8 @@ import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import { Client } from 'pg';
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { emptyDatabase, type OwnDatabase } from '../../../e2e/support/database';
-import { loadNewestJobs } from '../../../e2e/support/newestJobs';
+import { emptyDatabase, type OwnDatabase } from '../../../testing/database';
+import { loadNewestJobs } from '../../../testing/newestJobs';
 import { type Database, openDatabase } from '../db/connection';
 import { jobEvent } from '../db/schema';
 import { migrateDatabase } from '../db/migrate';
@@ -25,12 +25,12 @@ interface Read {
   readonly items: readonly string[];
   readonly events: number;
 }
-const before = JSON.parse(readFileSync('e2e/fixtures/first-build.stages.json', 'utf8')) as Record<
+const before = JSON.parse(readFileSync('testing/fixtures/first-build.stages.json', 'utf8')) as Record<
   string,
   Read
 >;
 
-const intended = JSON.parse(readFileSync('e2e/fixtures/first-build.intended.json', 'utf8')) as Record<
+const intended = JSON.parse(readFileSync('testing/fixtures/first-build.intended.json', 'utf8')) as Record<
   string,
   Intended
 >;
@@ -43,7 +43,7 @@ beforeAll(async () => {
   const client = new Client({ connectionString: made.url });
   await client.connect();
   // A dump of the first build’s demo shop, with rivals, undos and a person’s item under a rule’s id among its entries.
-  await client.query(gunzipSync(readFileSync('e2e/fixtures/first-build.sql.gz')).toString('utf8'));
+  await client.query(gunzipSync(readFileSync('testing/fixtures/first-build.sql.gz')).toString('utf8'));
   await client.end();
   await migrateDatabase(made.url);
   opened = openDatabase(made.url);

@@ -10,7 +10,7 @@ import {
   NOW,
   type TwoShops,
   twoShops,
-} from '../../../e2e/support/shops';
+} from '../../../testing/shops';
 import { heldEntry, jobEvent, onceRequest } from '../db/schema';
 import { once, RequestIdUsed } from '../once';
 import { appendEvents } from './appendEvents';

@@ -8,7 +8,7 @@ import {
   northShop,
   NOW,
   twoShops,
-} from '../../../e2e/support/shops';
+} from '../../../testing/shops';
 import { jobEvent } from '../db/schema';
 import { chooseLamp } from './fit';
 import { loadRelease, lockRelease } from './lockRelease';

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { loadNewestJobs } from '../../../e2e/support/newestJobs';
+import { loadNewestJobs } from '../../../testing/newestJobs';
 import {
   type TwoShops,
   envelopeOf,
@@ -8,7 +8,7 @@ import {
   northShop,
   NOW,
   twoShops,
-} from '../../../e2e/support/shops';
+} from '../../../testing/shops';
 import { appendEvents } from './appendEvents';
 import { loadJob } from './loadJob';
 import { loadRelease, lockRelease } from './lockRelease';

@@ -2,7 +2,7 @@ import { gzipSync } from 'node:zlib';
 import { eq } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type DemoShop, demoShop } from '../../../e2e/support/demoShop';
+import { type DemoShop, demoShop } from '../../../testing/demoShop';
 import * as views from '@/core/job/views';
 import { type JobPack, readPack } from '@/core/job';
 import { job, jobEvent } from '../db/schema';

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type DemoShop, demoShop } from '../../../e2e/support/demoShop';
-import { envelopeOf, jobInput } from '../../../e2e/support/shops';
+import { type DemoShop, demoShop } from '../../../testing/demoShop';
+import { envelopeOf, jobInput } from '../../../testing/shops';
 import type { StepSheet } from '@/core/work';
 import { shelfRowsById } from '../shelf/loadShelf';
 import { saveRow } from '../shelf/saveRow';

@@ -3,7 +3,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { type AnyEvent, type BodyOf, type EventType, kindOf } from '@/core/job';
 import { GOOD } from '@/core/job/testing/goodBodies';
-import { fateOf, jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
+import { fateOf, jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../testing/shops';
 import { may, type Role, ROLES } from '../access';
 import { appendEvents } from './appendEvents';
 import { chooseLamp } from './fit';

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { type DemoShop, demoShop } from '../../../e2e/support/demoShop';
-import { envelopeOf, jobInput } from '../../../e2e/support/shops';
+import { type DemoShop, demoShop } from '../../../testing/demoShop';
+import { envelopeOf, jobInput } from '../../../testing/shops';
 import { boardJobs } from './boardJobs';
 import { findJobs } from './findJobs';
 import { openJob, openJobForm } from './openJob';

@@ -9,7 +9,7 @@ import {
   wireOpen,
   wireView,
 } from '@/core/job';
-import { fateOf, jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
+import { fateOf, jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../testing/shops';
 import { appendEvents } from './appendEvents';
 import { chooseLamp } from './fit';
 import { harnessSheet } from './harnessSheet';

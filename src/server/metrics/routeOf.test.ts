@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { ROUTES } from '../../../e2e/routes';
+import { ROUTES } from '../../../testing/routes';
 import { routeOf } from './routeOf';
 
 it('every address of the application has a kind of its own, without what it names', () => {

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { figuresOf, USUAL_FIGURES } from '@/core/electric/formulas';
-import { makeEvent, northShop, NOW, twoShops, type TwoShops } from '../../../e2e/support/shops';
+import { makeEvent, northShop, NOW, twoShops, type TwoShops } from '../../../testing/shops';
 import { auditOf } from '../audit';
 import { keyShop } from '../auth/keyShop';
 

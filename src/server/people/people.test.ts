@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { NOW, northShop, type TwoShops, twoShops } from '../../../e2e/support/shops';
+import { NOW, northShop, type TwoShops, twoShops } from '../../../testing/shops';
 import { auditOf } from '../audit';
 import { makeAuth } from '../auth/auth';
 import { takeGuess, takeTry } from '../auth/signInLimit';

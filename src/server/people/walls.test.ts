@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { northShop, twoShops, type TwoShops } from '../../../e2e/support/shops';
+import { northShop, twoShops, type TwoShops } from '../../../testing/shops';
 import { auditOf } from '../audit';
 import { loadJob } from '../jobs/loadJob';
 import { saveWall, wallForm } from './walls';

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import sharp from 'sharp';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { seededRandom } from '@/core/kernel/seededRandom';
-import { NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
+import { NOW, type TwoShops, twoShops } from '../../../testing/shops';
 import { loadPhoto } from './photos';
 import { photoPiece } from '../db/schema';
 import { piecesNow, piecesOf, takePiece } from './pieces';

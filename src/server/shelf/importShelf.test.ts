@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, it } from 'vitest';
-import { SHELF_TEXT, type TwoShops, twoShops } from '../../../e2e/support/shops';
+import { SHELF_TEXT, type TwoShops, twoShops } from '../../../testing/shops';
 import { importShelf } from './importShelf';
 import { loadShelf, pinnedRows, shelfRowsById } from './loadShelf';
 

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Application } from '@/core/catalogue';
 import { csvColumns } from '@/formats/shelf';
-import { jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../e2e/support/shops';
+import { jobInput, makeEvent, NOW, type TwoShops, twoShops } from '../../../testing/shops';
 import { appendEvents } from '../jobs/appendEvents';
 import { openJob } from '../jobs/openJob';
 import { impactOf } from '../jobs/impactOf';

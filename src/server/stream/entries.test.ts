@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { freshDatabase } from '../../../e2e/support/database';
+import { freshDatabase } from '../../../testing/database';
 import { openDatabase, type OpenedDatabase } from '../db/connection';
 import { hearShop, type JobMoved, tellMoved } from './entries';
 

@@ -21,6 +21,6 @@ export interface LintFacts {
 type Findings = { readonly [C in keyof LintFacts as `lint-${C}`]: LintFacts[C] };
 
 declare module '../../kernel/reason' {
-  // eslint-disable-next-line @typescript-eslint/no-empty-object-type -- the findings are listed above
+  // oxlint-disable-next-line typescript/no-empty-object-type -- the findings are listed above
   interface ReasonFacts extends Findings {}
 }

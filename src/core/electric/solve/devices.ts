@@ -1,5 +1,5 @@
 import { FILAMENT_EXPONENT } from '../formulas';
-import type { CurvePoint, NetElement } from '../netlist/element';
+import type { CurvePoint } from '../netlist/element';
 
 /** How many times less a cold filament resists than a lit one. Source: usual figure for tungsten, 10 to 15. */
 export const COLD_RATIO = 10;
@@ -23,45 +23,3 @@ export const DIODE: readonly CurvePoint[] = [
   { v: 0.6, a: 0 },
   { v: 100.6, a: 2000 },
 ];
-
-/** A point of a current-voltage curve. */
-export interface DevicePoint {
-  readonly a: number;
-  /** A per V. */
-  readonly slope: number;
-  /** Which straight piece it is on; −1: none, the slope is never the same twice. */
-  readonly piece: number;
-}
-
-/** Current and slope of an element at a voltage across it. An open switch is to be left out by the caller. */
-export function deviceAt(e: NetElement, v: number): DevicePoint {
-  switch (e.kind) {
-    case 'resistor':
-    case 'switch':
-      return { a: v / e.ohm, slope: 1 / e.ohm, piece: 0 };
-    case 'filament':
-      return filamentAt(v, e.ratedV, e.ratedA);
-    case 'curve':
-      return curveAt(e.points, v);
-  }
-}
-
-function filamentAt(v: number, ratedV: number, ratedA: number): DevicePoint {
-  const share = Math.abs(v) / ratedV;
-  if (share <= COLD_SHARE) {
-    const slope = (COLD_RATIO * ratedA) / ratedV;
-    return { a: v * slope, slope, piece: 0 };
-  }
-  const a = ratedA * share ** FILAMENT_EXPONENT;
-  return { a: Math.sign(v) * a, slope: (FILAMENT_EXPONENT * a) / Math.abs(v), piece: -1 };
-}
-
-function curveAt(points: readonly CurvePoint[], v: number): DevicePoint {
-  const next = points.findIndex((p) => p.v >= v);
-  if (next === 0) return { a: points[0]?.a ?? 0, slope: 0, piece: 0 };
-  if (next < 0) return { a: points.at(-1)?.a ?? 0, slope: 0, piece: points.length };
-  const [low, high] = [points[next - 1], points[next]];
-  if (!low || !high || high.v === low.v) return { a: high?.a ?? 0, slope: 0, piece: next };
-  const slope = (high.a - low.a) / (high.v - low.v);
-  return { a: low.a + slope * (v - low.v), slope, piece: next };
-}

@@ -1,54 +1,75 @@
-/** A symmetric positive definite matrix taken apart as L·Lᵀ, for solving. */
+/** Which places of L are filled when a symmetric matrix is taken apart as L·Lᵀ, whatever its figures are. */
+export interface Pattern {
+  readonly n: number;
+  /** Rows below the diagonal of each column, rising. */
+  readonly below: readonly Int32Array[];
+}
+
+/** A symmetric positive definite matrix taken apart, for solving. */
 export interface Factor {
-  readonly solve: (b: readonly number[]) => number[];
+  /** Solves in place. @param x the right side, and then the answer */
+  readonly solve: (x: Float64Array) => void;
 }
 
 /**
- * Cholesky's factor of a dense symmetric matrix that is mostly empty: rows are filled from the lower triangle, empty
- * places are passed over. With the nodes in order of how little they touch, a harness fills in hardly anything; a
- * general library took four times as long on 60 nodes. Source: Golub and Van Loan, Matrix Computations, 4.2.
- * @param a n rows of n; the lower triangle is read
+ * What a matrix fills in. @param n rows
+ * @param pairs places off the diagonal that are not empty, each once or more
  */
-export function choleskyFactor(a: readonly Float64Array[]): Factor {
-  const n = a.length;
-  const l = a.map((row) => row.slice());
-  /** Places below the diagonal of each column that are not empty. */
-  const below: number[][] = Array.from({ length: n }, () => []);
+export function patternOf(n: number, pairs: readonly (readonly [number, number])[]): Pattern {
+  const below = Array.from({ length: n }, () => new Set<number>());
+  for (const [i, j] of pairs) if (i !== j) below[Math.min(i, j)]?.add(Math.max(i, j));
+  for (const column of below) {
+    const rows = [...column].sort((a, b) => a - b);
+    // Once a node is taken out, all that it touched touch one another.
+    const [next, ...rest] = rows;
+    if (next !== undefined) for (const row of rest) below[next]?.add(row);
+  }
+  return { n, below: below.map((rows) => Int32Array.from([...rows].sort((a, b) => a - b))) };
+}
+
+/**
+ * Cholesky's factor on a known pattern: with the nodes in order of how little they touch, a harness fills in hardly
+ * anything. Source: Golub and Van Loan, Matrix Computations, 4.2; George and Liu for the pattern.
+ * @param a n · n figures by rows, of which the lower triangle is read; it is overwritten
+ */
+export function choleskyFactor({ n, below }: Pattern, a: Float64Array): Factor {
+  const diagonal = new Float64Array(n);
+  const columns: Float64Array[] = [];
   for (let k = 0; k < n; k += 1) {
-    const pivot = Math.sqrt(Math.max(l[k]?.[k] ?? 0, Number.MIN_VALUE));
-    const rows = below[k] ?? [];
-    for (let i = k + 1; i < n; i += 1) {
-      const row = l[i];
-      if (!row || row[k] === 0) continue;
-      row[k] = (row[k] ?? 0) / pivot;
-      rows.push(i);
-    }
-    const at = l[k];
-    if (at) at[k] = pivot;
-    for (const i of rows) {
-      const row = l[i];
-      if (!row) continue;
-      const lik = row[k] ?? 0;
-      for (const j of rows) {
-        if (j > i) break;
-        row[j] = (row[j] ?? 0) - lik * (l[j]?.[k] ?? 0);
+    const rows = below[k] ?? new Int32Array(0);
+    const pivot = Math.sqrt(Math.max(a[k * n + k] ?? 0, Number.MIN_VALUE));
+    const column = new Float64Array(rows.length);
+    for (let r = 0; r < rows.length; r += 1) column[r] = (a[(rows[r] ?? 0) * n + k] ?? 0) / pivot;
+    for (let r = 0; r < rows.length; r += 1) {
+      const at = (rows[r] ?? 0) * n;
+      const lik = column[r] ?? 0;
+      for (let s = 0; s <= r; s += 1) {
+        const to = at + (rows[s] ?? 0);
+        a[to] = (a[to] ?? 0) - lik * (column[s] ?? 0);
       }
     }
+    diagonal[k] = pivot;
+    columns.push(column);
   }
   return {
-    solve: (b) => {
-      const x = [...b];
+    solve: (x) => {
       for (let k = 0; k < n; k += 1) {
-        const xk = (x[k] ?? 0) / (l[k]?.[k] ?? 1);
+        const xk = (x[k] ?? 0) / (diagonal[k] ?? 1);
         x[k] = xk;
-        for (const i of below[k] ?? []) x[i] = (x[i] ?? 0) - (l[i]?.[k] ?? 0) * xk;
+        const [rows, column] = [below[k], columns[k]];
+        if (!rows || !column) continue;
+        for (let r = 0; r < rows.length; r += 1) {
+          const i = rows[r] ?? 0;
+          x[i] = (x[i] ?? 0) - (column[r] ?? 0) * xk;
+        }
       }
       for (let k = n - 1; k >= 0; k -= 1) {
         let sum = x[k] ?? 0;
-        for (const i of below[k] ?? []) sum -= (l[i]?.[k] ?? 0) * (x[i] ?? 0);
-        x[k] = sum / (l[k]?.[k] ?? 1);
+        const [rows, column] = [below[k], columns[k]];
+        if (rows && column)
+          for (let r = 0; r < rows.length; r += 1) sum -= (column[r] ?? 0) * (x[rows[r] ?? 0] ?? 0);
+        x[k] = sum / (diagonal[k] ?? 1);
       }
-      return x;
     },
   };
 }

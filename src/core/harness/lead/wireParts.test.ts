@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { wired } from '../../../../e2e/support/wired';
+import { wired } from '../../../../testing/wired';
 import { lowLoadCures } from '../../electric/formulas';
 import { type FeedCandidate } from '../feed/feeds';
 import { type WirePart, wireParts } from './wireParts';

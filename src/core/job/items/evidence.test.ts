@@ -6,6 +6,8 @@ import { foundRight } from '../readings/plugs';
 import { saysSomething } from './evidence';
 import { itemPlace } from './itemPlace';
 
+/** Beyond what every entry before it is numbered with. */
+const LOCKED = 1_000_000;
 const item = (events: readonly AnyStoredEvent[], id: string) =>
   read(events).items.find((i) => i.id.startsWith(id)) ?? null;
 const unfit = (events: readonly AnyStoredEvent[]) => read(events).unfit.map((u) => u.code);
@@ -207,20 +209,20 @@ describe('states name what they rest on', () => {
 
   it('an undo of what stood at the lock reopens the job; an undo of what came after it does not', () => {
     const noted = event('modification-noted', { words: 'bull bar' }, { seq: 1 });
-    const lock = event('release-locked', { revision: 1, document: 'd' }, { seq: 900 });
+    const lock = event('release-locked', { revision: 1, document: 'd' }, { seq: LOCKED });
     const job = [...worked(), noted, lock];
     const undo = (target: string, seq: number) => event('void', { target }, { seq });
     expect(read(job).record.late).toEqual([]);
-    expect(read([...job, undo(noted.id, 901)]).record.late).toHaveLength(1);
-    expect(read([...job, undo(noted.id, 901)]).stages.at(-1)?.state).toBe('open');
-    const after = event('modification-noted', { words: 'winch' }, { seq: 901 });
-    expect(read([...job, after, undo(after.id, 902)]).record.late).toEqual([]);
+    expect(read([...job, undo(noted.id, LOCKED + 1)]).record.late).toHaveLength(1);
+    expect(read([...job, undo(noted.id, LOCKED + 1)]).stages.at(-1)?.state).toBe('open');
+    const after = event('modification-noted', { words: 'winch' }, { seq: LOCKED + 1 });
+    expect(read([...job, after, undo(after.id, LOCKED + 2)]).record.late).toEqual([]);
   });
 
   it('a lock makes each stage checked, and what comes after it undoes that everywhere', () => {
-    const locked = [...worked(), event('release-locked', { revision: 1, document: 'd' }, { seq: 900 })];
+    const locked = [...worked(), event('release-locked', { revision: 1, document: 'd' }, { seq: LOCKED })];
     expect(new Set(read(locked).stages.map((s) => s.state))).toEqual(new Set(['locked']));
-    const after = event('modification-noted', { words: 'bull bar' }, { seq: 901 });
+    const after = event('modification-noted', { words: 'bull bar' }, { seq: LOCKED + 1 });
     const states = Object.fromEntries(read([...locked, after]).stages.map((s) => [s.stage, s.state]));
     expect(states).toMatchObject({ wire: 'seated', bench: 'open', prove: 'open', release: 'open' });
     expect(read([...locked, after]).stages.at(-1)?.missing).toMatchObject([{ code: 'release-reopened' }]);

@@ -4,7 +4,7 @@ import { type Database, openDatabase } from '@/server/db/connection';
 import { appendEvents, type EntryOutcome } from '@/server/jobs/appendEvents';
 import { actors } from '@/server/jobs/importJobs';
 import { loadJob, type LoadedJob } from '@/server/jobs/loadJob';
-import { loadDemo } from '../../demo/loadDemo';
+import { loadDemo } from '../demo/loadDemo';
 import { freshDatabase } from './database';
 import { loadNewestJobs } from './newestJobs';
 import { makeEvent } from './shops';

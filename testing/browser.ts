@@ -19,7 +19,7 @@ const ARGUMENTS = [
   '--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1, EXCLUDE localhost',
 ];
 /** Long enough for a machine that does other work as well; what holds is seen at once. */
-const WAIT_MS = 45_000;
+const WAIT_MS = 90_000;
 /** The library's own 200 ms are a good part of a long journey. */
 const POLL_MS = 20;
 /** The first element of a selector, once it can be seen or where its being there is enough. */

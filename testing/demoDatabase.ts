@@ -1,6 +1,6 @@
 import type { TestProject } from 'vitest/node';
 import { openDatabase } from '@/server/db/connection';
-import { loadDemo } from '../../demo/loadDemo';
+import { loadDemo } from '../demo/loadDemo';
 import { PASSWORD } from './app';
 import { freshDatabase, type OwnDatabase } from './database';
 

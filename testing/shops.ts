@@ -1,5 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { v7 as uuidv7 } from 'uuid';
+import { inject } from 'vitest';
+import type { TestProject } from 'vitest/node';
 import { type AnyEvent, type BodyOf, type EventType, kindOf } from '@/core/job';
 import type { Actor, Role } from '@/server/access';
 import { addPerson } from '@/server/auth/addPerson';
@@ -9,13 +11,13 @@ import { appendEvents, type EntryOutcome } from '@/server/jobs/appendEvents';
 import { loadJob } from '@/server/jobs/loadJob';
 import { openJob, type OpenJobInput, openJobForm } from '@/server/jobs/openJob';
 import { importShelf } from '@/server/shelf/importShelf';
-import { freshDatabase } from './database';
+import { freshDatabase, ownDatabase } from './database';
 
 /** A database with two shops of the same shelf, each with one person per role. */
 export interface TwoShops {
   readonly db: Database;
   readonly url: string;
-  readonly actor: (shopId: 'north' | 'south', role: Role) => Actor;
+  readonly actor: (shopId: ShopName, role: Role) => Actor;
   readonly close: () => Promise<void>;
 }
 
@@ -23,23 +25,36 @@ export const SHELF_TEXT = readFileSync('demo/shelf.json', 'utf8');
 export const NOW = new Date('2026-06-01T12:00:00.000Z');
 export const AT = '2026-06-01T11:00:00.000Z';
 
-export async function twoShops(): Promise<TwoShops> {
+type ShopName = 'north' | 'south';
+const SHOPS: readonly ShopName[] = ['north', 'south'];
+const ROLES: readonly Role[] = ['counter', 'technician', 'lead'];
+
+declare module 'vitest' {
+  interface ProvidedContext {
+    /** Name of the database that holds the two shops, for each file to copy, and who works there. */
+    twoShops: { readonly database: string; readonly people: readonly Actor[] };
+  }
+}
+
+/** Makes the two shops once for all database tests. */
+export async function setup(project: TestProject): Promise<() => Promise<void>> {
   const made = await freshDatabase();
   const { db, pool } = openDatabase(made.url);
-  const actors = new Map<string, Actor>();
-  for (const shopId of ['north', 'south'] as const) {
+  const people: Actor[] = [];
+  for (const shopId of SHOPS) {
     await db.insert(shop).values({ id: shopId, name: `Shop ${shopId}`, zone: 'UTC', locale: 'en-GB' });
     await importShelf(db, shopId, 'test', SHELF_TEXT);
-    for (const role of ['counter', 'technician', 'lead'] as const) {
+    for (const role of ROLES) {
+      const name = `${shopId} ${role}`;
       const userId = await addPerson(db, shopId, {
         username: `${shopId}.${role}`,
-        name: `${shopId} ${role}`,
+        name,
         password: 'test-pass-word',
         role,
       });
-      actors.set(`${shopId}/${role}`, {
+      people.push({
         userId,
-        name: `${shopId} ${role}`,
+        name,
         shopId,
         shopName: `Shop ${shopId}`,
         zone: 'UTC',
@@ -49,11 +64,21 @@ export async function twoShops(): Promise<TwoShops> {
       });
     }
   }
+  await pool.end(); // A database with a connection to it cannot be copied.
+  project.provide('twoShops', { database: new URL(made.url).pathname.slice(1), people });
+  return made.drop;
+}
+
+/** A copy of the two shops, for one file. */
+export async function twoShops(): Promise<TwoShops> {
+  const { database, people } = inject('twoShops');
+  const made = await ownDatabase(database);
+  const { db, pool } = openDatabase(made.url);
   return {
     db,
     url: made.url,
     actor: (shopId, role) => {
-      const found = actors.get(`${shopId}/${role}`);
+      const found = people.find((a) => a.shopId === shopId && a.role === role);
       if (!found) throw new Error(`no ${role} in ${shopId}`);
       return found;
     },

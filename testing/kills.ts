@@ -7,11 +7,11 @@ import sharp from 'sharp';
 import { seededRandom } from '@/core/kernel/seededRandom';
 import { type Sent, sendInPieces } from '@/device/bay/pieces';
 import { job, jobEvent, photo as photos, photoPiece } from '@/server/db/schema';
-import { startCluster } from '../../scripts/lib/postgres.mjs';
+import { startCluster } from '../scripts/lib/postgres.mjs';
 import { type RunningApp, startApp } from './app';
 import { demoDatabase } from './demoDatabase';
 import { modificationNote } from './entries';
-import { childrenOf } from './processes';
+import { answersAt, childrenOf } from './processes';
 import { signInTo } from './session';
 
 /** What became of entries over many power cuts. All but the first two have to be 0. */
@@ -147,7 +147,10 @@ export const workerKills = (app: RunningApp, rounds: number, withPhotos = false)
       return Promise.resolve();
     },
     async () => {
-      for (let tries = 0; childrenOf(app.pid()).length < 2; tries += 1) {
+      // Until both answer: what is killed again and again while it starts is another fault than the one that is tried here.
+      const port = Number(new URL(app.url).port);
+      const up = () => childrenOf(app.pid()).filter((pid) => answersAt(pid, port)).length;
+      for (let tries = 0; up() < 2; tries += 1) {
         if (tries > TRIES) throw new Error('the process is not started anew');
         await new Promise((r) => setTimeout(r, PAUSE_MS));
       }

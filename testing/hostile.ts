@@ -1,4 +1,4 @@
-import { type Ids, ROUTES } from '../routes';
+import { type Ids, ROUTES } from './routes';
 
 /** What somebody who means no good writes into an address. */
 const IN_ADDRESS = [
