@@ -118,3 +118,63 @@ describe('the harness of a swap, live', () => {
     );
   });
 });
+
+it('a filament that carries current backwards is lit by it: the stop filament of a tail lamp without its ground', () => {
+  const position = 'tail.rear.left';
+  const circuits = ['tail', 'stop'].map((id) => ({
+    id,
+    cases: [{ when: id === 'tail' ? 'lights!=off' : 'brake', level: { kind: 'on' as const } }],
+    switched: 'supply' as const,
+    minV: 9,
+    maxV: 16,
+    fuseA: 10,
+    // The other side's lamps hang on the same circuits.
+    steadyA: 2,
+    monitoring: { kind: 'none' as const },
+  }));
+  const plug = {
+    id: 'v',
+    position: { role: 'tail', side: 'left', end: 'rear' },
+    connector: 'v',
+    cavities: [
+      { cavity: '1', circuit: 'tail' },
+      { cavity: '2', circuit: 'stop' },
+      { cavity: '3', circuit: 'ground' },
+    ],
+  } as const;
+  const input = (cavity: string, does: 'position' | 'stop' | 'ground') => ({
+    plug: 'main',
+    cavity,
+    input: {
+      cavity,
+      does,
+      currentA: does === 'stop' ? 1.75 : 0.4,
+      polar: false,
+      takesPulsed: false,
+      load: 'filament',
+    },
+    verdict: 'direct',
+    from: { plug: 'v', cavity, circuit: { 1: 'tail', 2: 'stop', 3: 'ground' }[cavity] },
+    path: [1, 2],
+    differing: [],
+    varies: [],
+  });
+  const map = {
+    inputs: [input('1', 'position'), input('2', 'stop'), input('3', 'ground')],
+    conflicts: [],
+    adapters: [],
+  } as unknown as WiredLamp['map'];
+  const live = liveHarness({
+    systemV: 12,
+    lamps: [{ position, map, vehiclePlugs: [plug], lampMinV: 9, loomM: 4, groundM: 1 }],
+    circuits,
+    feeds: [],
+    resistors: {},
+    faults: [{ kind: 'open', element: `ground:${position} main/3` }],
+  });
+  const on = state({ key: 'on', lights: 'park' });
+  const stop = live.supplied(on, true).inputs.find((i) => i.does === 'stop');
+  expect(live.read(on).cavities.find((c) => c.does === 'stop')?.amp).toBeLessThan(-0.1);
+  expect(stop?.onA).toBeGreaterThan(0.1);
+  expect(stop?.onV).toBeGreaterThan(0);
+});

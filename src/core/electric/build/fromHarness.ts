@@ -308,10 +308,11 @@ function inputReadings(h: Wired, state: ControlState, phases: readonly Phase[]):
         const across = phases.map(
           ({ solution: s }) => (s.nodeV.get(node) ?? 0) - (s.nodeV.get(`${lamp.position} common`) ?? 0),
         );
-        const onA = Math.max(0, ...amps);
-        const onV = Math.max(0, ...across);
+        // Whichever way it flows: a filament is lit by it, and what bars one way lets nothing through.
+        const onA = Math.max(0, ...amps.map(Math.abs));
+        const onV = Math.max(0, ...across.map((v, k) => (Math.abs(amps[k] ?? 0) > 0 ? Math.abs(v) : v)));
         const lit = (k: number) =>
-          onA > 0 ? (amps[k] ?? 0) > DRAWS_SHARE * onA : (across[k] ?? 0) > onV / 2;
+          onA > 0 ? Math.abs(amps[k] ?? 0) > DRAWS_SHARE * onA : (across[k] ?? 0) > onV / 2;
         const feed = isFed(i.verdict) ? undefined : feedOf(h, i.input.does);
         const row = feed || !i.from ? undefined : h.circuit(i.from.circuit);
         return {

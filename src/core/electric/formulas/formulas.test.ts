@@ -226,8 +226,7 @@ describe('the flasher', () => {
     ['made-for-led', 0.5, 'right'],
   ])('%s at %d A is %s', (kind, load, what) => expect(flashRate(kind, load).what).toBe(what));
   it.each<[FlasherKind, number, number, boolean]>([
-    // Half-way from 1.9 A (160) to 2.4 A (90), and from 2.2 A (55) to 3.6 A (90).
-    ['load-sensing', 2.15, 125, false],
+    // Half-way from 2.2 A (55) to 3.6 A (90).
     ['fixed-load-thermal', 2.9, 72.5, true],
     ['load-sensing', 2.4, 90, true],
     ['load-sensing', 0.2, 170, false],
@@ -239,10 +238,27 @@ describe('the flasher', () => {
     expect(rate.perMinute).toBeCloseTo(perMinute, 9);
     expect(rate.within).toBe(within);
   });
-  it('never jumps: close loads have close rates', () => {
+  it('a load-sensing one is steady, fast or normal, and nothing between: 0.1 A is no flash of 85', () => {
+    const rate = flashRate('load-sensing', 0.1);
+    expect([rate.what, rate.perMinute]).toEqual(['steady', 0]);
+    for (let a = 0; a <= 10; a += 0.01) {
+      const { perMinute: r } = flashRate('load-sensing', a);
+      expect([a, r === 0 || (r >= 160 && r <= 170) || (r >= 88 && r <= 90)]).toEqual([a, true]);
+    }
+  });
+  it('where units of a kind differ both rates are said, and none is called right', () => {
+    expect(flashRate('load-sensing', 2.15)).toEqual({
+      perMinute: 160,
+      or: 90,
+      what: 'either',
+      within: false,
+    });
+    expect(flashRate('load-sensing', 2.4).or).toBeNull();
+  });
+  it('one that follows its load never jumps: close loads have close rates', () => {
     fc.assert(
       fc.property(
-        fc.constantFrom(...(Object.keys(FLASHERS) as FlasherKind[])),
+        fc.constantFrom<FlasherKind>('fixed-load-thermal', 'heavy-duty', 'made-for-led'),
         fc.double({ min: 0, max: 25, noNaN: true }),
         (kind, a) => {
           expect(Math.abs(flashRate(kind, a).perMinute - flashRate(kind, a + 1e-6).perMinute)).toBeLessThan(
@@ -317,11 +333,11 @@ describe('the voltage of a vehicle', () => {
     expect(systemVOf(null)).toBeNull();
   });
   it('a lamp bears it only if it works over all of its range', () => {
-    expect(worksOn(12, 9, 16)).toBe(true);
-    expect(worksOn(12, 9, 32)).toBe(true);
-    expect(worksOn(12, 10, 16)).toBe(false);
-    expect(worksOn(12, 9, 15)).toBe(false);
-    expect(worksOn(24, 9, 16)).toBe(false);
-    expect(worksOn(24, 9, 32)).toBe(true);
+    // 11.5–14.8 V and 23–29.6 V: a lamp of 10–30 V is right on either.
+    expect([worksOn(12, 10, 30), worksOn(24, 10, 30)]).toEqual([true, true]);
+    expect([worksOn(12, 9, 16), worksOn(24, 9, 16)]).toEqual([true, false]);
+    expect([worksOn(12, 11.5, 14.8), worksOn(24, 23, 29.6)]).toEqual([true, true]);
+    expect([worksOn(12, 12, 16), worksOn(12, 9, 14.5)]).toEqual([false, false]);
+    expect([worksOn(24, 18, 29), worksOn(24, 24, 32)]).toEqual([false, false]);
   });
 });

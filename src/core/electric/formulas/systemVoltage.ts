@@ -1,10 +1,13 @@
 /** Nominal system voltage of a vehicle, V. */
 export type SystemV = 12 | 24;
 
-/** Supply range that a lamp must bear on each system, V. Source: ISO 16750-2, supply voltage codes C (12 V) and F (24 V). */
+/**
+ * *Setting*: what a vehicle's supply lies between while its lamps are lit, V: battery alone to charging. A lamp's working range has to
+ * hold it. (ISO 16750-2 names classes of components, 9–16 and 16–32 V; a lamp of 10–30 V is right on either system.)
+ */
 const RANGE_V: Readonly<Record<SystemV, { readonly min: number; readonly max: number }>> = {
-  12: { min: 9, max: 16 },
-  24: { min: 16, max: 32 },
+  12: { min: 11.5, max: 14.8 },
+  24: { min: 23, max: 29.6 },
 };
 
 /** Whether a lamp's working range, in V, covers the supply range of a system. */

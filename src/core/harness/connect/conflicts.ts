@@ -48,7 +48,12 @@ export function inputConflicts(
   if (i.input.does === 'ground') {
     if (circuit === null) found.push(reason('ground-missing', facts));
     else if (circuit !== 'ground' && !isFed(i.verdict))
-      found.push(reason(polarPlug(i, all) ? 'polarity' : 'ground-on-function', { ...facts, circuit }));
+      found.push(
+        // A return that is switched is no supply: the plug is the right way round, and what its function lacks is said there.
+        m.circuit(circuit)?.switched === 'ground'
+          ? reason('ground-switched', { ...facts, circuit })
+          : reason(polarPlug(i, all) ? 'polarity' : 'ground-on-function', { ...facts, circuit }),
+      );
     return found;
   }
   if (circuit === 'ground')

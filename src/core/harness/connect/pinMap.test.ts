@@ -265,6 +265,53 @@ describe('each conflict', () => {
     expect(m.conflicts.map((c) => c.code)).toEqual(['ground-on-function']);
   });
 
+  it('a turn signal of switched ground whose feed dies with the key is the wrong way round nowhere', () => {
+    const rows: Readonly<Record<string, Circuit>> = {
+      // Feed with the key alone; the return flashes, in hazard too.
+      feed: { ...simple, id: 'feed', cases: [{ when: 'key=on', level: { kind: 'on' } }] },
+      back: {
+        ...simple,
+        id: 'back',
+        switched: 'ground',
+        cases: [{ when: 'hazard | left', level: { kind: 'flashing', side: 'left' } }],
+      },
+    };
+    const m = pinMap({
+      side: 'left',
+      systemV: 12,
+      vehiclePlugs: [
+        {
+          id: 'v',
+          position: { role: 'turn', side: 'left', end: 'front' },
+          connector: 'vehicle',
+          cavities: [
+            { cavity: '1', circuit: 'feed' },
+            { cavity: '2', circuit: 'back' },
+          ],
+        },
+      ],
+      lampPlugs: [
+        {
+          id: 'main',
+          connector: 'lamp',
+          inputs: [
+            { cavity: '1', does: 'turn', currentA: 1, polar: true, takesPulsed: false },
+            { cavity: '2', does: 'ground', currentA: 0, polar: true, takesPulsed: false },
+          ],
+        },
+      ],
+      lampMinV: 9,
+      lampMaxV: 16,
+      connector: (id) => (id === 'vehicle' ? two('vehicle') : two('lamp')),
+      circuit: (id) => rows[id],
+      adapters: indexAdapters([]),
+    });
+    const found = m.conflicts.map((c) => c.code);
+    expect(found).not.toContain('polarity');
+    expect(found).toContain('ground-switched');
+    expect(found).toContain('wrong-function');
+  });
+
   it('a plug of the vehicle that nothing needs is left over by name', () => {
     const spare: VehiclePlug = {
       id: 'w',

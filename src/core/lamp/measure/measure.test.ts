@@ -27,6 +27,20 @@ describe('tapping along', () => {
   it('a flash that was left out is asked about', () => {
     const r = tapped([0, 500, 1000, 2000, 2500, 3000, 3500, 4000]);
     expect(r.kind === 'rate' && r.missed).toEqual([3]);
+    // And the rate is that of the flashes, not of the taps.
+    expect(r.kind === 'rate' && r.perMinute.value).toBeCloseTo(120, 6);
+  });
+
+  it('whichever flashes are left out, one or two at a time, the rate is the same', () => {
+    fc.assert(
+      fc.property(fc.uniqueArray(fc.integer({ min: 1, max: 18 }), { minLength: 0, maxLength: 6 }), (out) => {
+        const taps = Array.from({ length: 20 }, (_, k) => k * 640).filter((_, k) => !out.includes(k));
+        const gaps = taps.slice(1).map((v, k) => (v - (taps[k] ?? 0)) / 640);
+        const r = tapped(taps);
+        expect(r.kind === 'rate' && r.perMinute.value).toBeCloseTo(60_000 / 640, 6);
+        expect(r.kind === 'rate' && r.missed).toEqual(gaps.flatMap((x, k) => (x > 1 ? [k + 1] : [])));
+      }),
+    );
   });
 
   it('the interval holds the true rate in about 19 of 20 seeded runs, and even taps have none', () => {

@@ -28,7 +28,7 @@ const MISSED_AT = 1.6;
 
 /**
  * The rate of a flash from the times at which somebody pressed, by straight regression of time over number, with its
- * interval. Eight flashes or more.
+ * interval; a flash that was left out is found by its gap and counted. Eight taps or more.
  * @param downMs times of pressing, ms; @param upMs times of letting go, where the button was held while it was lit
  */
 export function tapped(downMs: readonly number[], upMs: readonly number[] = []): Tapped {
@@ -36,15 +36,19 @@ export function tapped(downMs: readonly number[], upMs: readonly number[] = []):
   if (n < LEAST_TAPS) return { kind: 'too-few', taps: n, least: LEAST_TAPS };
   const back = downMs.findIndex((t, i) => i > 0 && !(t > (downMs[i - 1] ?? 0)));
   if (back >= 0) return { kind: 'not-forward', index: back };
-  const meanX = (n - 1) / 2;
+  const gaps = downMs.slice(1).map((t, i) => t - (downMs[i] ?? 0));
+  const usual = [...gaps].sort((a, b) => a - b)[gaps.length >> 1] ?? 1;
+  const flashes = gaps.map((g) => (g > MISSED_AT * usual ? Math.round(g / usual) : 1));
+  // Which flash each tap belongs to: one that was left out is counted all the same.
+  const numbers = flashes.reduce<number[]>((list, f) => [...list, (list.at(-1) ?? 0) + f], [0]);
+  const meanX = numbers.reduce((a, b) => a + b, 0) / n;
   const meanY = downMs.reduce((a, b) => a + b, 0) / n;
-  const sxx = (n * (n * n - 1)) / 12;
-  const slope = downMs.reduce((sum, t, k) => sum + (k - meanX) * (t - meanY), 0) / sxx;
-  const left = downMs.reduce((sum, t, k) => sum + (t - meanY - slope * (k - meanX)) ** 2, 0);
+  const from = (k: number) => (numbers[k] ?? 0) - meanX;
+  const sxx = numbers.reduce((sum, _, k) => sum + from(k) ** 2, 0);
+  const slope = downMs.reduce((sum, t, k) => sum + from(k) * (t - meanY), 0) / sxx;
+  const left = downMs.reduce((sum, t, k) => sum + (t - meanY - slope * from(k)) ** 2, 0);
   const half = studentQuantile(0.975, n - 2) * Math.sqrt(left / (n - 2) / sxx);
   const rate = (periodMs: number) => 60_000 / periodMs;
-  const gaps = downMs.slice(1).map((t, i) => t - (downMs[i] ?? 0));
-  const usual = [...gaps].sort((a, b) => a - b)[gaps.length >> 1] ?? slope;
   const held = upMs.length === n ? upMs.map((t, i) => (t - (downMs[i] ?? 0)) / slope) : [];
   const sound = held.length > 0 && held.every((s) => s > 0 && s < 1);
   const share = held.reduce((a, b) => a + b, 0) / Math.max(1, held.length);
@@ -59,7 +63,7 @@ export function tapped(downMs: readonly number[], upMs: readonly number[] = []):
     onShare: sound
       ? { value: share, from: Math.max(0, share - FINGER_SHARE), to: Math.min(1, share + FINGER_SHARE) }
       : null,
-    missed: gaps.flatMap((g, i) => (g > MISSED_AT * usual ? [i + 1] : [])),
+    missed: flashes.flatMap((f, i) => (f > 1 ? [i + 1] : [])),
   };
 }
 

@@ -45,6 +45,8 @@ export interface Cycle {
   readonly sensedA: number | null;
   /** The lever or the key ended it before its time. */
   readonly cutShort: boolean;
+  /** Units of this kind differ in how they go at what the turn before drew: another rate is as likely. */
+  readonly unsure?: true;
 }
 
 /** A run of a flasher from the lever to its return. */
@@ -130,8 +132,11 @@ export function runFlasher(
 function turnOf(flasher: Flasher | null, rate: Cycle['rate'], curveA: number | null) {
   const onShare = playedAs(flasher?.onShare ?? null, PLAYED_FLASHER.onShare);
   const normal = playedAs(flasher?.perMinute ?? null, PLAYED_FLASHER.perMinute);
-  if (flasher?.kind)
-    return { perMinute: curveA === null ? normal : flashRate(flasher.kind, curveA).perMinute, onShare };
+  if (flasher?.kind) {
+    if (curveA === null) return { perMinute: normal, onShare };
+    const { perMinute, or } = flashRate(flasher.kind, curveA);
+    return { perMinute, onShare, ...(or === null ? {} : { unsure: true as const }) };
+  }
   if (rate === 'low' && flasher?.lowLoad)
     return { perMinute: flasher.lowLoad.perMinute, onShare: flasher.lowLoad.onShare ?? onShare };
   return { perMinute: normal, onShare };

@@ -29,7 +29,7 @@ export function rateFindings(
       ? finding(
           'flash-rate',
           rule,
-          'broken',
+          off.unsure ? 'open' : 'broken',
           { code: 'rate', perMinute: off.perMinute, min, max, lowLoadA: sensedA },
           { does: 'turn', atUs: off.startUs },
         )

@@ -28,7 +28,8 @@ function brightest(drivers: readonly Driver[]): readonly SegmentLight[] {
   let at = only.light[0]?.fromUs ?? 0;
   while (at < end) {
     let to = end;
-    let [best, part, most]: [Driver, Stretch | null, number] = [only, null, -1];
+    let [best, part, most, rise]: [Driver, Stretch | null, number, number] = [only, null, -1, 0];
+    let ramps = false;
     // Counted loops: this runs for every edge of every segment.
     for (let i = 0; i < drivers.length; i += 1) {
       const d = drivers[i] ?? only;
@@ -38,16 +39,43 @@ function brightest(drivers: readonly Driver[]): readonly SegmentLight[] {
       places[i] = place;
       if (!s) continue;
       if (s.toUs < to) to = s.toUs;
-      const level = s.to === s.from ? s.from : Math.max(levelIn(s, at), (s.from + s.to) / 2);
-      if (level > most) [best, part, most] = [d, s, level];
+      ramps ||= s.to !== s.from;
+      const level = levelIn(s, at);
+      const slope = riseOf(s);
+      if (level > most || (level === most && slope > rise)) [best, part, most, rise] = [d, s, level, slope];
     }
     if (!part) break;
+    // Where another comes to outshine it, it ends.
+    if (ramps) to = Math.min(to, crossing(drivers, places, at, most, rise));
     const next = lengthOf(best, at, to, levelIn(part, at), levelIn(part, to), part.carrier);
     if (last && goesOn(last, next)) list[list.length - 1] = last = longer(last, to);
     else list.push((last = next));
     at = to;
   }
   return list;
+}
+
+/** Level a µs. */
+const riseOf = (s: Stretch): number => (s.to === s.from ? 0 : (s.to - s.from) / (s.toUs - s.fromUs));
+
+/** When another driver, as it is now, comes to be brighter than the one at a level that rises so; never before the next µs. */
+function crossing(
+  drivers: readonly Driver[],
+  places: Int32Array,
+  at: number,
+  level: number,
+  rise: number,
+): number {
+  let first = Infinity;
+  for (let i = 0; i < drivers.length; i += 1) {
+    const s = drivers[i]?.light[places[i] ?? 0];
+    if (!s) continue;
+    const gains = riseOf(s) - rise;
+    if (gains <= 0) continue;
+    const behind = level - levelIn(s, at);
+    first = Math.min(first, Math.max(at + 1, Math.ceil(at + behind / gains)));
+  }
+  return first;
 }
 
 /** Whether a length of light is the one before, longer. */
