@@ -8,15 +8,22 @@ import { startCluster } from './lib/postgres.mjs';
 import { beside, main, run } from './lib/say.mjs';
 import { graph } from './lib/graph.mjs';
 
-const HELP = `npm test [-- --coverage] [-- --changed]
+const HELP = `npm test [-- --coverage] | npm run test:changed [-- --since REF]
   --coverage  tells besides how much of the core the unit tests reach (and takes longer)
-  --changed   only what a change since the last commit, or a change that is not committed, can touch (npm run test:changed)`;
+  --changed   the checks, and the tests whose imports reach what differs from REF (the commit before the last, unless it is
+              named) or is not committed. Browser tests drive screens and import none of them: only those that were changed
+              themselves run. Before a push: npm test.`;
 /** *Setting*: files of browser tests at once; each has its own database, application and browser, and waits for them much of the time. */
 const BROWSERS = 3;
 const SLOWEST = 12;
 
 const { values } = parseArgs({
-  options: { coverage: { type: 'boolean' }, changed: { type: 'boolean' }, help: { type: 'boolean' } },
+  options: {
+    coverage: { type: 'boolean' },
+    changed: { type: 'boolean' },
+    since: { type: 'string', default: 'HEAD~1' },
+    help: { type: 'boolean' },
+  },
 });
 const node = process.execPath;
 const bin = (path, ...args) => [node, [`node_modules/${path}`, ...args]];
@@ -57,7 +64,7 @@ async function suite(project, { env = {}, more = [], aloud = false } = {}) {
     '--reporter=default',
     '--reporter=json',
     `--outputFile.json=${report}`,
-    ...(values.changed ? ['--changed=HEAD~1', '--passWithNoTests'] : []),
+    ...(values.changed ? [`--changed=${values.since}`, '--passWithNoTests'] : []),
     ...more,
   );
   const good = await phase(`Tests: ${project}`, command, args, { env: { CPU_FILE: cpu, ...env }, aloud });
@@ -97,7 +104,95 @@ function account(server) {
     console.log(line(f.cpu, f.wall.toFixed(1), f.file));
 }
 
-/** All that is checked, as a graph: each begins when what it stands on is there and a core is free for it. */
+/** Files that differ from a commit, those that nobody has added yet included. */
+async function changedFiles() {
+  const names = await Promise.all([
+    run('git', ['diff', '--name-only', '--diff-filter=d', values.since]),
+    run('git', ['ls-files', '--others', '--exclude-standard']),
+  ]);
+  return names.flatMap((text) => text.split('\n').filter(Boolean));
+}
+
+/** Tests of bundles, back-ups, workers, pictures and the connection: dear, and what they hold is in the server's own folder. */
+const DEAR = ['bundle', 'backup', 'heavy', 'photos', 'db'].map((folder) => `src/server/${folder}/**`);
+
+/** What a change can touch. */
+async function theChanged(env) {
+  const files = await changedFiles();
+  const browser = files.filter((f) => /^e2e\/.*\.test\.ts$/.test(f));
+  const own = files.some((f) => /^(src\/server|testing|package)/.test(f));
+  const without = own ? [] : DEAR.flatMap((folder) => ['--exclude', folder]);
+  const sources = files.filter((f) => /^src\/.*\.tsx?$/.test(f));
+  return [
+    LINT,
+    { name: 'unit', work: () => suite('unit', { more: ['--maxWorkers=1'] }) },
+    { name: 'database', work: () => suite('database', { env, more: ['--maxWorkers=1', ...without] }) },
+    { name: 'format', work: () => format(files.length > 0 ? files : ['package.json']) },
+    ...(sources.length > 0 ? [{ name: 'docstrings', work: () => docstrings(sources) }] : []),
+    IMPORTS,
+    ...(browser.length === 0
+      ? []
+      : [
+          BUILD,
+          {
+            name: 'browser',
+            after: ['build'],
+            work: () => suite('browser', { env, aloud: true, more: ['--maxWorkers=2', ...browser] }),
+          },
+        ]),
+  ];
+}
+
+const format = (files) =>
+  check(
+    'Format',
+    ...bin('prettier/bin/prettier.cjs', '--check', '--ignore-unknown', '--log-level', 'warn', ...files),
+  );
+const docstrings = (files) =>
+  check('Docstrings', ...bin('eslint/bin/eslint.js', '--max-warnings', '0', '--no-warn-ignored', ...files));
+const LINT = {
+  name: 'lint and types',
+  work: () => check('Lint and types', ...bin('oxlint/bin/oxlint', '--type-aware', '--type-check', '.')),
+};
+const IMPORTS = { name: 'imports', work: () => check('Import rules', 'npm', ['run', '--silent', 'imports']) };
+const BUILD = {
+  name: 'build',
+  work: async () => {
+    const at = Date.now();
+    await ensureBuild();
+    phases.push({ title: 'Build', wall: (Date.now() - at) / 1000, cpu: spent() });
+    passed += 1;
+  },
+};
+
+/** All that is checked. */
+const theWhole = (env, cores) => [
+  BUILD,
+  {
+    name: 'browser',
+    after: ['build'],
+    cores: cores - 1,
+    work: () => suite('browser', { env, aloud: true, more: [`--maxWorkers=${BROWSERS}`] }),
+  },
+  LINT,
+  {
+    name: 'unit',
+    work: () => suite('unit', { more: ['--maxWorkers=1', ...(values.coverage ? ['--coverage'] : [])] }),
+  },
+  { name: 'database', work: () => suite('database', { env, more: ['--maxWorkers=1'] }) },
+  { name: 'format', work: () => format(['.']) },
+  { name: 'docstrings', work: () => docstrings(['src']) },
+  IMPORTS,
+  {
+    name: 'unused',
+    // Files, packages and exports that nothing uses.
+    work: () =>
+      check('Unused code', ...bin('knip/bin/knip.js', '--exclude', 'types,enumMembers', '--no-config-hints')),
+  },
+  { name: 'audit', work: audit },
+];
+
+/** As a graph: each begins when what it stands on is there and a core is free for it. */
 async function everything() {
   await ensureNpmPackages();
   await ensureDebianPackages(
@@ -117,55 +212,7 @@ async function everything() {
   spent();
   try {
     await run(...bin('next/dist/bin/next', 'typegen'));
-    await graph(cores, [
-      {
-        name: 'build',
-        work: async () => {
-          const at = Date.now();
-          await ensureBuild();
-          phases.push({ title: 'Build', wall: (Date.now() - at) / 1000, cpu: spent() });
-          passed += 1;
-        },
-      },
-      {
-        name: 'browser',
-        after: ['build'],
-        cores: cores - 1,
-        work: () => suite('browser', { env, aloud: true, more: [`--maxWorkers=${BROWSERS}`] }),
-      },
-      {
-        name: 'lint and types',
-        work: () => check('Lint and types', ...bin('oxlint/bin/oxlint', '--type-aware', '--type-check', '.')),
-      },
-      {
-        name: 'unit',
-        work: () => suite('unit', { more: ['--maxWorkers=1', ...(values.coverage ? ['--coverage'] : [])] }),
-      },
-      { name: 'database', work: () => suite('database', { env, more: ['--maxWorkers=1'] }) },
-      {
-        name: 'format',
-        work: () =>
-          check('Format', ...bin('prettier/bin/prettier.cjs', '--check', '--log-level', 'warn', '.')),
-      },
-      {
-        name: 'docstrings',
-        work: () => check('Docstrings', ...bin('eslint/bin/eslint.js', 'src', '--max-warnings', '0')),
-      },
-      {
-        name: 'imports',
-        work: () => check('Import rules', 'npm', ['run', '--silent', 'imports']),
-      },
-      {
-        name: 'unused',
-        // Files, packages and exports that nothing uses.
-        work: () =>
-          check(
-            'Unused code',
-            ...bin('knip/bin/knip.js', '--exclude', 'types,enumMembers', '--no-config-hints'),
-          ),
-      },
-      { name: 'audit', work: audit },
-    ]);
+    await graph(cores, values.changed ? await theChanged(env) : theWhole(env, cores));
   } finally {
     account(serverSpent(cluster.pid()) - server);
     cluster.stop();

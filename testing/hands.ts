@@ -73,6 +73,8 @@ export function hands(page: () => Page) {
     next: (stage: string) => click(`[data-next-stage=${stage}]`),
     /** What is left is settled here, or handed over in writing; then the job is locked. */
     settleAndLock: async (words: string) => {
+      // What is not drawn yet has no open items either.
+      await page().find('[data-release-state]');
       for (let items = 0; items < 8; items += 1) {
         const open = await page().driver.findElements({ css: 'main [data-item]' });
         if (!open[0]) break;

@@ -178,3 +178,63 @@ it('a filament that carries current backwards is lit by it: the stop filament of
   expect(stop?.onA).toBeGreaterThan(0.1);
   expect(stop?.onV).toBeGreaterThan(0);
 });
+
+it('what is pulsed by another supply has that one’s frequency, and is never said to have one of nothing', () => {
+  const position = 'tail.rear.left';
+  const pulsed = { kind: 'pulsed' as const, duty: 0.4, hz: 120 };
+  const circuits = (['tail', 'stop'] as const).map((id) => ({
+    id,
+    cases: [
+      {
+        when: id === 'tail' ? 'lights!=off' : 'brake',
+        level: id === 'tail' ? pulsed : { kind: 'on' as const },
+      },
+    ],
+    switched: 'supply' as const,
+    minV: 9,
+    maxV: 16,
+    fuseA: 10,
+    steadyA: 2,
+    monitoring: { kind: 'none' as const },
+  }));
+  const input = (cavity: string, does: 'position' | 'stop' | 'ground') => ({
+    plug: 'main',
+    cavity,
+    input: { cavity, does, currentA: 1, polar: false, takesPulsed: false, load: 'filament' },
+    verdict: 'direct',
+    from: { plug: 'v', cavity, circuit: { 1: 'tail', 2: 'stop', 3: 'ground' }[cavity] },
+    path: [1, 2],
+    differing: [],
+    varies: [],
+  });
+  const map = {
+    inputs: [input('1', 'position'), input('2', 'stop'), input('3', 'ground')],
+    conflicts: [],
+    adapters: [],
+  } as unknown as WiredLamp['map'];
+  const plug = {
+    id: 'v',
+    position: { role: 'tail', side: 'left', end: 'rear' },
+    connector: 'v',
+    cavities: ['tail', 'stop', 'ground'].map((circuit, k) => ({ cavity: String(k + 1), circuit })),
+  } as const;
+  const live = liveHarness({
+    systemV: 12,
+    lamps: [{ position, map, vehiclePlugs: [plug], lampMinV: 9, loomM: 4, groundM: 1 }],
+    circuits,
+    feeds: [],
+    resistors: {},
+    faults: [{ kind: 'open', element: `ground:${position} main/3` }],
+  });
+  const { inputs } = live.supplied(state({ key: 'on', lights: 'park' }), true);
+  // The stop filament is lit backwards while the tail's pulse is on.
+  expect(inputs.map((i) => [i.does, i.hz, Math.round(i.duty * 10) / 10])).toEqual([
+    ['position', 120, 0.4],
+    ['stop', 120, 0.4],
+  ]);
+  // Without a pulsed supply there is no frequency, and the whole of the time.
+  const steady = live
+    .supplied(state({ key: 'on', brake: 'yes' }), true)
+    .inputs.find((i) => i.does === 'stop');
+  expect([steady?.hz, steady?.duty]).toEqual([null, 1]);
+});

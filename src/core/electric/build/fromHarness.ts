@@ -82,6 +82,8 @@ export interface InputReading {
   /** A while its pulse is on, and the share of the time that it is. */
   readonly onA: number;
   readonly duty: number;
+  /** How often a second what pulses it does: its own supply, or one that reaches it another way; null: nobody knows, or none. */
+  readonly hz: number | null;
   /** V across the lamp while the pulse is on. */
   readonly onV: number;
 }
@@ -298,7 +300,20 @@ function harnessElements(h: Wired): readonly NetElement[] {
 /** *Setting*: below this share of what it draws at most an input is off. */
 const DRAWS_SHARE = 0.05;
 
+/** The slowest pulse in a setting, where its frequency is known, Hz. */
+function pulseHz(h: Wired, state: ControlState): number | null {
+  const levels = [
+    ...circuitsOf(h)
+      .flatMap((id) => h.circuit(id) ?? [])
+      .map((row) => levelOf(row.cases, state)),
+    ...h.feeds.map((f) => levelOf(f.live, state)),
+  ];
+  const known = levels.flatMap((l) => (l.kind === 'pulsed' && l.hz !== undefined ? [l.hz] : []));
+  return known.length > 0 ? Math.min(...known) : null;
+}
+
 function inputReadings(h: Wired, state: ControlState, phases: readonly Phase[]): HarnessReading {
+  const anyHz = pulseHz(h, state);
   const inputs = h.lamps.flatMap((lamp) =>
     lamp.map.inputs
       .filter((i) => i.input.does !== 'mode' && i.input.does !== 'ground')
@@ -315,15 +330,17 @@ function inputReadings(h: Wired, state: ControlState, phases: readonly Phase[]):
           onA > 0 ? Math.abs(amps[k] ?? 0) > DRAWS_SHARE * onA : (across[k] ?? 0) > onV / 2;
         const feed = isFed(i.verdict) ? undefined : feedOf(h, i.input.does);
         const row = feed || !i.from ? undefined : h.circuit(i.from.circuit);
+        const level = feed ? levelOf(feed.live, state) : row ? levelOf(row.cases, state) : null;
         return {
           position: lamp.position,
           plug: i.plug,
           cavity: i.cavity,
           does: i.input.does,
           circuit: row?.id ?? null,
-          level: feed ? levelOf(feed.live, state) : row ? levelOf(row.cases, state) : null,
+          level,
           onA,
           onV,
+          hz: level?.kind === 'pulsed' ? (level.hz ?? null) : anyHz,
           duty: onA === 0 && onV === 0 ? 0 : phases.reduce((sum, p, k) => (lit(k) ? sum + p.share : sum), 0),
         };
       }),

@@ -4,7 +4,6 @@ import {
   BLADE_FUSES_A,
   drainDays,
   feedFuse,
-  FLASHERS,
   type FlasherKind,
   flashRate,
   loadResistor,

@@ -113,9 +113,8 @@ function supplyOf(w: WiredForLight, input: InputReading): InputSupply {
   const full = w.fullA.get(`${input.plug}/${input.cavity}`) ?? 0;
   // An input whose current nobody knows shines as its voltage lets it.
   const share = full > 0 ? input.onA / full : Math.max(0, input.onV / w.lamp.workingMinV);
-  const pulsed = input.level?.kind === 'pulsed' ? input.level : null;
   const carrier =
-    input.duty > 0 && input.duty < 0.999 ? { carrier: { hz: pulsed?.hz ?? 0, duty: input.duty } } : {};
+    input.duty > 0 && input.duty < 0.999 ? { carrier: { hz: input.hz ?? 0, duty: input.duty } } : {};
   return { share: Math.min(1, share), amp: input.onA, circuit: input.circuit, ...carrier };
 }
 
