@@ -14,7 +14,7 @@ const HELP = `npm test [-- --coverage] | npm run test:changed [-- --since REF]
               named) or is not committed. Browser tests drive screens and import none of them: only those that were changed
               themselves run. Before a push: npm test.`;
 /** *Setting*: files of browser tests at once; each has its own database, application and browser, and waits for them much of the time. */
-const BROWSERS = 3;
+const BROWSERS = 2;
 const SLOWEST = 12;
 
 const { values } = parseArgs({

@@ -78,6 +78,12 @@ export interface LampInput {
   readonly mode?: { readonly open: Prose; readonly closed: Prose };
 }
 
+/** What is worked out of an input from what its lamp does (`withOwnWays`): in no file. */
+export interface OwnWay {
+  /** It drops or goes out by itself beside other lights. */
+  readonly dimsItself?: boolean;
+}
+
 /** A plug of the lamp with its inputs. */
 export interface LampPlug {
   readonly id: string;

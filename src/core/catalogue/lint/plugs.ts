@@ -1,6 +1,7 @@
 import { circuitFinder } from '../../controls';
 import { predicatesOf } from '../../rule';
 import { indexAdapters, pinMap } from '../../harness';
+import { withOwnWays } from '../../lamp/program/ownWays';
 import { lampAt } from '../../fitment';
 import { compareText } from '../../kernel/reason';
 import { positionKey } from '../../vehicle';
@@ -120,7 +121,7 @@ function refuted(app: Application, part: Part, shelf: HarnessSource): boolean {
             side: plug.position.side,
             systemV: null,
             vehiclePlugs: [plug, ...siblings],
-            lampPlugs: lamp.plugs,
+            lampPlugs: withOwnWays(lamp),
             lampMinV: lamp.workingMinV,
             lampMaxV: lamp.workingMaxV,
             connector,

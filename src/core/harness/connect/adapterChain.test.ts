@@ -110,6 +110,19 @@ describe('a chain of adapters', () => {
       ),
     ).toEqual(['right']));
 
+  it('sells nothing for wires that are exchanged where the lamp works either way round', () => {
+    const exchanged = plug('v', 'A', 'ground', 'stop');
+    const polar = lamp('l', 'A', 'stop', 'ground');
+    const plain = { ...polar, inputs: polar.inputs.map((x) => ({ ...x, polar: false })) };
+    const leads = [lead('exchange', 'A', 'A', 900, crossed)];
+    expect(parts(find([exchanged], [polar], leads))).toEqual(['exchange']);
+    expect(find([exchanged], [plain], leads)).toMatchObject({ links: [], costMinor: 0 });
+    // Two functions in one plug: which wire is which matters, polar or not.
+    const both = lamp('l', 'A', 'stop', 'tail');
+    const two = { ...both, inputs: both.inputs.map((x) => ({ ...x, polar: false })) };
+    expect(parts(find([plug('v', 'A', 'tail', 'stop')], [two], leads))).toEqual(['exchange']);
+  });
+
   it('goes through three links, and not through a fourth', () => {
     const way = [
       lead('ab', 'A', 'B', 100, straight),

@@ -2,8 +2,9 @@ import TinyQueue from 'tinyqueue';
 import { USUAL_FIGURES } from '../../electric/formulas';
 import { compareText } from '../../kernel/reason';
 import { type AdapterIndex, type IndexedAdapter, LEADS, leastRest, type Rest } from './adapterIndex';
+import { bothWays } from './bothWays';
 import { mating, turnedCavity } from './face';
-import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from '../types';
+import type { ConnectorHalf, LampInput, LampPlug, OwnWay, VehiclePlug } from '../types';
 
 /** *Setting*: adapters in one chain at most. */
 export const MAX_LINKS = 3;
@@ -14,7 +15,7 @@ export const MAX_OPEN = 3;
 export type MatedHow = 'mates' | 'unlocked' | 'reversible' | 'turned' | 'jointed' | 'screwed';
 
 /** Whether an input is right between a supply and a return that is switched. */
-export type SeriesSuits = (input: LampInput, supply: string, back: string) => boolean;
+export type SeriesSuits = (input: LampInput & OwnWay, supply: string, back: string) => boolean;
 
 /** Ends that are there, ends that are wanted, adapters between. */
 export interface ChainInput {
@@ -328,20 +329,33 @@ function rightMate(end: OpenEnd, goal: Goal, i: ChainInput): ChainMate | null {
   if (end.family !== goal.family) return null;
   for (const { how, cavities } of waysToMate(end, goal.plug, goal.half, i.suits)) {
     if (how === 'unlocked') continue;
-    const at = (input: LampInput) => end.circuits.get(cavities.get(input.cavity) ?? '');
-    const grounds = goal.inputs.filter((x) => x.input.does === 'ground');
-    const back = grounds.map((x) => at(x.input)).find((c) => c !== undefined && c !== 'ground');
-    const right = goal.inputs.every(({ input, circuits, makeable }) => {
-      const circuit = at(input);
-      if (!makeable) return circuit === undefined;
-      if (circuit === undefined || !circuits.has(circuit)) return false;
-      if (input.does === 'ground') return true;
-      const inSeries = back !== undefined && goal.series.has(`${input.cavity}|${circuit}|${back}`);
-      return back === undefined ? i.suits(input, circuit) : inSeries;
-    });
-    if (right) return { plug: goal.plug.id, end: end.ref, how, cavities };
+    if (isRight(goal, i, (input) => end.circuits.get(cavities.get(input.cavity) ?? '')))
+      return { plug: goal.plug.id, end: end.ref, how, cavities };
+    const pair = bothWays(goal.plug);
+    if (!pair) continue;
+    // The other way round it works as well: nothing is sold for that.
+    const other = new Map([
+      [pair.input.cavity, pair.ground.cavity],
+      [pair.ground.cavity, pair.input.cavity],
+    ]);
+    if (isRight(goal, i, (x) => end.circuits.get(cavities.get(other.get(x.cavity) ?? x.cavity) ?? '')))
+      return { plug: goal.plug.id, end: end.ref, how, cavities };
   }
   return null;
+}
+
+/** Whether every input of a goal has what it wants. @param at the circuit that reaches an input */
+function isRight(goal: Goal, i: ChainInput, at: (input: LampInput) => string | undefined): boolean {
+  const grounds = goal.inputs.filter((x) => x.input.does === 'ground');
+  const back = grounds.map((x) => at(x.input)).find((c) => c !== undefined && c !== 'ground');
+  return goal.inputs.every(({ input, circuits, makeable }) => {
+    const circuit = at(input);
+    if (!makeable) return circuit === undefined;
+    if (circuit === undefined || !circuits.has(circuit)) return false;
+    if (input.does === 'ground') return true;
+    const inSeries = back !== undefined && goal.series.has(`${input.cavity}|${circuit}|${back}`);
+    return back === undefined ? i.suits(input, circuit) : inSeries;
+  });
 }
 
 /** The ways in which a plug of the lamp goes onto an end: as moulded, turned where nothing keys it, wire by wire. */

@@ -5,7 +5,7 @@ import { DUTIES, type Duty, type LampFunction, type Side } from '../../vehicle';
 import type { Chain } from './adapterChain';
 import type { AdapterIndex } from './adapterIndex';
 import type { Arrival, Joint, WireStop } from './joints';
-import type { ConnectorHalf, LampInput, LampPlug, VehiclePlug } from '../types';
+import type { ConnectorHalf, LampInput, LampPlug, OwnWay, VehiclePlug } from '../types';
 
 /** How an input of the lamp gets what it needs. `by-hand`: through a lead that a person pinned. */
 export type InputVerdict = 'direct' | 'through-adapter' | 'by-hand' | 'extra-feed' | 'mode-choice' | 'unfed';
@@ -94,7 +94,12 @@ export interface PinMapInput {
 export const isDuty = (does: LampInput['does']): does is Duty => (DUTIES as readonly string[]).includes(does);
 
 /** What an input needs; null: nothing says when it has to be lit. */
-export function needsOf(side: Side, input: LampInput): Need | null {
+export function needsOf(side: Side, input: LampInput & OwnWay): Need | null {
   if (input.does === 'ground' || input.does === 'mode' || isDuty(input.does)) return null;
-  return input.does === 'stop-turn' ? needOfCombined(side) : needOf(input.does as LampFunction, side);
+  if (input.does === 'stop-turn') return needOfCombined(side);
+  const need = needOf(input.does as LampFunction, side);
+  if (!need || !input.dimsItself) return need;
+  // What it does beside other lights is its own doing: its feed may stay.
+  const either = [need.either, need.dimmed].filter((e): e is string => e !== undefined).join(' | ');
+  return { cases: need.cases, either };
 }

@@ -3,6 +3,7 @@ import { differences, inSeries, suitsLevels, variations } from '../../controls';
 import { USUAL_FIGURES } from '../../electric/formulas';
 import { clean } from '../../kernel/clean';
 import { compareText, type Reason, reason } from '../../kernel/reason';
+import { bothWays } from './bothWays';
 import type { Side } from '../../vehicle';
 import type { Chain, SeriesSuits } from './adapterChain';
 import { inputConflicts, plugConflicts, voltageConflicts } from './conflicts';
@@ -16,7 +17,7 @@ import {
   type PinMap,
   type PinMapInput,
 } from './mapTypes';
-import type { LampInput, LampPlug } from '../types';
+import type { LampInput, LampPlug, OwnWay } from '../types';
 
 /**
  * Maps the lamp's plugs onto the vehicle's, cavity by cavity, through the cheapest chain of adapters that sets
@@ -85,7 +86,7 @@ function chainOf(chain: Chain | null): PinMap['chain'] {
   return chain && { links: chain.links, costMinor: chain.costMinor, joints: chain.joints };
 }
 
-type Suits = (input: LampInput, circuit: string | null) => boolean;
+type Suits = (input: LampInput & OwnWay, circuit: string | null) => boolean;
 
 function rightOf(joined: Joints, suits: Suits): number {
   return joined.joints.reduce(
@@ -138,7 +139,7 @@ function suiting(m: Pick<PinMapInput, 'side' | 'circuit'>): Suits {
   return (input, circuit) => {
     if (circuit === null) return false;
     if (input.does === 'ground') return circuit === 'ground';
-    const key = `${input.does}|${input.takesPulsed}|${circuit}`;
+    const key = `${input.does}|${input.takesPulsed}|${input.dimsItself}|${circuit}`;
     const before = known.get(key);
     if (before !== undefined) return before;
     const wants = needsOf(m.side, input);
@@ -159,7 +160,7 @@ function seriesSuits(m: Pick<PinMapInput, 'side' | 'circuit'>): SeriesSuits {
   return (input, supply, back) => {
     const [from, to] = [m.circuit(supply), m.circuit(back)];
     if (!from || !to || from.switched === 'ground' || to.switched !== 'ground') return false;
-    const key = `${input.does}|${input.takesPulsed}|${supply}|${back}`;
+    const key = `${input.does}|${input.takesPulsed}|${input.dimsItself}|${supply}|${back}`;
     const before = known.get(key);
     if (before !== undefined) return before;
     const wants = needsOf(m.side, input);
@@ -174,10 +175,9 @@ function seriesSuits(m: Pick<PinMapInput, 'side' | 'circuit'>): SeriesSuits {
  * it as well. It is read as it works.
  */
 function eitherWay(plug: LampPlug, joint: Joint, suits: Suits): Joint {
-  const [input, ...others] = plug.inputs.filter((i) => i.does !== 'ground' && i.does !== 'mode');
-  const grounds = plug.inputs.filter((i) => i.does === 'ground');
-  const [ground] = grounds;
-  if (!input || others.length > 0 || grounds.length !== 1 || !ground || input.polar) return joint;
+  const pair = bothWays(plug);
+  if (!pair) return joint;
+  const { input, ground } = pair;
   const [at, back] = [joint.arrivals.get(input.cavity), joint.arrivals.get(ground.cavity)];
   if (at?.circuit !== 'ground' || !back || !suits(input, back.circuit)) return joint;
   const arrivals = new Map(joint.arrivals).set(input.cavity, back).set(ground.cavity, at);

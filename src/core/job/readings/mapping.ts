@@ -18,6 +18,7 @@ import {
 } from '../../harness';
 import { type FittedLamp, judgeLight, type LightFinding } from '../../light';
 import { probeMeter } from '../../electric';
+import { withOwnWays } from '../../lamp/program/ownWays';
 import { shelfAdapters } from '../../catalogue/adapters';
 import type { Family, Lamp, Part, Profile } from '../../catalogue/types';
 import { positionKey, type Side } from '../../vehicle';
@@ -70,7 +71,7 @@ const mapLamp = ({
     side,
     systemV,
     vehiclePlugs: plugs,
-    lampPlugs: lamp.plugs ?? [],
+    lampPlugs: withOwnWays(lamp),
     lampMinV: lamp.workingMinV,
     lampMaxV: lamp.workingMaxV,
     connector,
@@ -149,7 +150,7 @@ export const mappingOf = weakMapMemoize(
     const build = wantsLead(map)
       ? buildSheet({
           vehiclePlugs: plugs,
-          lampPlugs: lamp.plugs ?? [],
+          lampPlugs: withOwnWays(lamp),
           map,
           connector,
           circuit,
