@@ -13,7 +13,15 @@ import {
   type ShelfAdapter,
   type VehiclePlug,
 } from '@/core/harness';
-import { ledCurve, type NetElement, type Network, prepareNetwork, probeMeter } from '@/core/electric';
+import {
+  type Fault,
+  injectFaults,
+  ledCurve,
+  type NetElement,
+  type Network,
+  prepareNetwork,
+  probeMeter,
+} from '@/core/electric';
 import { asRow, measured, type Row } from './measure';
 
 const FAMILIES = 400;
@@ -224,13 +232,16 @@ function wide(cavities: number) {
   return { map, checks: () => harnessChecks(whole, null, [plug], circuit, probeMeter([plug], circuit, 12)) };
 }
 
-/** 60 nodes that are not fixed: nine circuits of their own switch on lamps with shared grounds. */
-export function bigNetwork(): { readonly network: Network; readonly switches: readonly string[] } {
+/** 60 nodes that are not fixed: nine circuits of their own switch on five lamps with shared grounds; or fewer. */
+export function bigNetwork(
+  circuits = 9,
+  lamps = 5,
+): { readonly network: Network; readonly switches: readonly string[] } {
   const elements: NetElement[] = [];
-  const switches = Array.from({ length: 9 }, (_, c) => `s${c}`);
+  const switches = Array.from({ length: circuits }, (_, c) => `s${c}`);
   switches.forEach((id, c) => elements.push({ kind: 'switch', id, from: 'bat', to: `c${c}`, ohm: 0.01 }));
-  for (let l = 0; l < 5; l += 1) {
-    for (let c = 0; c < 9; c += 1) {
+  for (let l = 0; l < lamps; l += 1) {
+    for (let c = 0; c < circuits; c += 1) {
       elements.push({
         kind: 'resistor',
         id: `w${l}.${c}`,
@@ -239,7 +250,7 @@ export function bigNetwork(): { readonly network: Network; readonly switches: re
         ohm: 0.05 + 0.01 * c,
       });
       elements.push(
-        c === 8
+        c === circuits - 1
           ? {
               kind: 'filament',
               id: `b${l}.${c}`,
@@ -261,7 +272,7 @@ export function bigNetwork(): { readonly network: Network; readonly switches: re
       kind: 'resistor',
       id: `g${l}`,
       from: `l${l}g`,
-      to: l === 4 ? 'l0g' : 'frame',
+      to: l === lamps - 1 ? 'l0g' : 'frame',
       ohm: 0.03,
     });
   }
@@ -303,6 +314,43 @@ function networks(): readonly Row[] {
   ];
 }
 
+/** 250 faults in a network of 30 nodes, each in 20 settings: what looking for a cause has to solve. */
+function faultyNetworks(): Row {
+  const { network } = bigNetwork(5, 4);
+  const switches = network.elements.flatMap((e) => (e.kind === 'switch' ? [e.id] : []));
+  const nodes = [...new Set(network.elements.flatMap((e) => [e.from, e.to]))];
+  const random = seededRandom(3);
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
+  const id = () => pick(network.elements).id;
+  const faults = Array.from({ length: 250 }, (_, k): Fault => {
+    if (k % 4 === 0) return { kind: 'open', element: id() };
+    if (k % 4 === 1) return { kind: 'weak', element: id(), ohm: pick([1, 20, 1_000]) };
+    if (k % 4 === 2) return { kind: 'short', nodes: [pick(nodes), pick(nodes)] };
+    return { kind: 'exchange', elements: [id(), id()] };
+  });
+  const settings = Array.from({ length: 20 }, () => new Set(switches.filter(() => random() < 0.5)));
+  const took: number[] = [];
+  let good = true;
+  for (let run = 0; run < 3; run += 1) {
+    const began = performance.now();
+    for (const fault of faults) {
+      const ready = prepareNetwork({ ...network, elements: injectFaults(network.elements, [fault]) });
+      let near: ReturnType<typeof ready.solve> | undefined;
+      for (const closed of settings) {
+        near = ready.solve(closed, near);
+        good &&= near.converged;
+      }
+    }
+    took.push(performance.now() - began);
+  }
+  return asRow(
+    'network, 250 faults in 20 settings',
+    `${nodes.length - 2} nodes`,
+    took,
+    `${good ? 'all converged' : 'NOT ALL CONVERGED'}; bar 1 000 ms`,
+  );
+}
+
 /** The bars of Wire. */
 export async function benchHarness(): Promise<readonly Row[]> {
   const { map, checks } = wide(24);
@@ -311,5 +359,6 @@ export async function benchHarness(): Promise<readonly Row[]> {
     await measured('pin map and levels', '24 cavities, 22 circuits', 30, map, 3),
     await measured('harness checks', '24 cavities', 15, checks),
     ...networks(),
+    faultyNetworks(),
   ];
 }

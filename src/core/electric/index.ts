@@ -1,5 +1,5 @@
 export * from './netlist/element';
-export type { Fault } from './netlist/fault';
+export { type Fault, inject as injectFaults } from './netlist/fault';
 export * from './solve/devices';
 export { prepareNetwork, type PreparedNetwork } from './solve/dc';
 export { LEAK_S } from './solve/island';
