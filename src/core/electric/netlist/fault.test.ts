@@ -34,6 +34,17 @@ describe('a fault in a network', () => {
     const [a = 0, b = 0] = volts({ kind: 'short', nodes: ['a', 'b'] });
     expect(Math.abs((a ?? 0) - (b ?? 0))).toBeLessThan(0.05);
   });
+  it('a node that touches itself, or a wire whose ends have met, changes nothing else', () => {
+    const near = (v: readonly (number | null)[]) => v.map((x) => Number(x?.toFixed(6)));
+    expect(near(volts({ kind: 'short', nodes: ['a', 'a'] }))).toEqual(near(volts()));
+    const looped = prepareNetwork({
+      fixed: { plus: 12, body: 0 },
+      elements: [...ELEMENTS, { kind: 'filament', id: 'loop', from: 'b', to: 'b', ratedV: 12, ratedA: 2 }],
+    }).solve(new Set());
+    expect(looped.converged).toBe(true);
+    expect(near([looped.nodeV.get('a') ?? null, looped.nodeV.get('b') ?? null])).toEqual(near(volts()));
+    expect(looped.elementA.get('loop')).toBeCloseTo(0, 9);
+  });
   it('a name that is nowhere changes nothing, and faults add up', () => {
     expect(volts({ kind: 'open', element: 'x' }, { kind: 'exchange', elements: ['wire a', 'x'] })).toEqual(
       volts(),

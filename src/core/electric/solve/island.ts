@@ -35,7 +35,10 @@ export interface Island {
 /** @param nodes little-touched ones first: little is filled in when they are taken out */
 export function makeIsland(nodes: readonly number[], elements: readonly Wired[]): Island {
   const place = new Map(nodes.map((node, k) => [node, k]));
-  const wired = elements.map((e) => ({ ...e, i: place.get(e.i) ?? -1, j: place.get(e.j) ?? -1 }));
+  // From a node to itself nothing flows, whatever it is.
+  const wired = elements
+    .filter((e) => e.i !== e.j)
+    .map((e) => ({ ...e, i: place.get(e.i) ?? -1, j: place.get(e.j) ?? -1 }));
   return {
     nodes,
     wired,
