@@ -37,7 +37,7 @@ export function FlasherCalculator() {
             unit={t('calc.per-minute')}
             {...(rate.within ? {} : { tone: 'bad' as const })}
           >
-            {tCode(`flash.${rate.what}`)}
+            {rate.or === null ? tCode(`flash.${rate.what}`) : t('flash.either', { or: Math.round(rate.or) })}
           </Figure>
         )
       }
@@ -68,7 +68,9 @@ export function FlasherCalculator() {
                 { name: t('calc.flasher'), typed: tCode(`flasher.${kind}`) },
                 { name: t('calc.load'), typed: `${amps} A` },
               ],
-              result: `${Math.round(rate.perMinute)} ${t('calc.per-minute')}`,
+              result: `${[rate.perMinute, rate.or]
+                .flatMap((r) => (r === null ? [] : Math.round(r)))
+                .join(' / ')} ${t('calc.per-minute')}`,
             }
           : null
       }
