@@ -300,7 +300,7 @@ function harnessElements(h: Wired): readonly NetElement[] {
 /** *Setting*: below this share of what it draws at most an input is off. */
 const DRAWS_SHARE = 0.05;
 
-/** The slowest pulse in a setting, where its frequency is known, Hz. */
+/** The slowest pulse in a setting, Hz; null where the frequency of one of them is not known, or there is none. */
 function pulseHz(h: Wired, state: ControlState): number | null {
   const levels = [
     ...circuitsOf(h)
@@ -308,8 +308,9 @@ function pulseHz(h: Wired, state: ControlState): number | null {
       .map((row) => levelOf(row.cases, state)),
     ...h.feeds.map((f) => levelOf(f.live, state)),
   ];
-  const known = levels.flatMap((l) => (l.kind === 'pulsed' && l.hz !== undefined ? [l.hz] : []));
-  return known.length > 0 ? Math.min(...known) : null;
+  const pulses = levels.flatMap((l) => (l.kind === 'pulsed' ? [l.hz ?? null] : []));
+  const known = pulses.filter((hz) => hz !== null);
+  return known.length > 0 && known.length === pulses.length ? Math.min(...known) : null;
 }
 
 function inputReadings(h: Wired, state: ControlState, phases: readonly Phase[]): HarnessReading {

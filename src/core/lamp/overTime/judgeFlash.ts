@@ -16,12 +16,14 @@ export function rateFindings(
   const { minPerMinute: min = 0, maxPerMinute: max = Infinity, minOnShare, maxOnShare } = rule.figures ?? {};
   const cycles = runs.flatMap((r) => r.cycles);
   const [rate, share] = [flasher && endsOf(flasher.perMinute), flasher && endsOf(flasher.onShare)];
-  const off = cycles.find(
+  const outside = cycles.filter(
     (c, i) =>
       (c.rate === 'low' || flasher?.kind !== undefined) &&
       (c.perMinute < min || c.perMinute > max) &&
       (i > 0 || c.rate === 'low'),
   );
+  // One that is outside for certain counts before one that may be.
+  const off = outside.find((c) => !c.unsure) ?? outside[0];
   const sensedA = off ? (cycles[cycles.indexOf(off) - 1]?.sensedA ?? off.sensedA) : null;
   const normal = against(rate, min, max);
   const list = [
