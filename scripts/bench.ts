@@ -5,7 +5,7 @@ import { type AnyStoredEvent, foldJob } from '@/core/job';
 import type { Shelf } from '@/core/catalogue';
 import { factRegistry } from '@/core/vehicle';
 import { tryFitLaws } from '@/core/fitment/testing/fitLaws';
-import { tryLightLaws } from '@/core/lamp/testing/laws';
+import { tryLightLaws } from '@/core/light/testing/laws';
 import { tryChainLaws } from '@/core/harness/connect/testing/chainLaws';
 import { benchBeam, tryWalls } from './bench/beam';
 import { benchBay } from './bench/bay';

@@ -1,6 +1,6 @@
 import sharp from 'sharp';
 import { practiceBeam } from '@/core/practice/beam';
-import { MARK_PLACES } from '@/core/lamp/wall';
+import { MARK_PLACES } from '@/core/beam/wall';
 import { wallLux, wallPhoto, type WallScene } from '@/core/practice/wallPhoto';
 
 /** A wall of known aim as a picture of a camera: of one lamp, 700 mm high and 620 mm left of the middle, at 7.62 m. */

@@ -1,7 +1,7 @@
-import { roadGrid } from '@/core/lamp/photometry/road';
-import { readIes, writeIes } from '@/core/lamp/photofile/ies';
-import { findMarks, readWall } from '@/core/lamp/wall';
-import { mapAt } from '@/core/lamp/wall/wallMap';
+import { roadGrid } from '@/core/beam/photometry/road';
+import { readIes, writeIes } from '@/core/beam/photofile/ies';
+import { findMarks, readWall } from '@/core/beam/wall';
+import { mapAt } from '@/core/beam/wall/wallMap';
 import { practiceBeam } from '@/core/practice/beam';
 import { tapped, testWall } from '@/core/practice/testWalls';
 import { wallPhoto, type WallScene } from '@/core/practice/wallPhoto';

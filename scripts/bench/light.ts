@@ -1,8 +1,8 @@
-import { judgeOverTime } from '@/core/lamp/overTime/judge';
-import { timedRulesOf } from '@/core/lamp/overTime/rules';
-import { readScore } from '@/core/lamp/overTime/score';
-import { lightOverTime, type VehicleLight } from '@/core/lamp/overTime/simulate';
-import { bar, plainVehicle } from '@/core/lamp/testing/vehicle';
+import { judgeOverTime } from '@/core/light/overTime/judge';
+import { timedRulesOf } from '@/core/light/overTime/rules';
+import { readScore } from '@/core/light/overTime/score';
+import { lightOverTime, type VehicleLight } from '@/core/light/overTime/simulate';
+import { bar, plainVehicle } from '@/core/light/testing/vehicle';
 import { measured, type Row } from './measure';
 
 /** Six lamps of 24 segments, a daytime strip under a sweep, on a flasher that goes by its load. */

@@ -1,10 +1,10 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { movementTimes, type PlayedScore, playScore, scoreView } from '@/core/job';
-import { PREPARED_SCORES, type PreparedName } from '@/core/lamp/overTime/prepared';
-import { readScore } from '@/core/lamp/overTime/score';
-import { functionsOverTime } from '@/core/lamp/overTime/summary';
-import { withSockets } from '@/core/lamp/program/sockets';
-import { levelIn } from '@/core/lamp/waveform';
+import { PREPARED_SCORES, type PreparedName } from '@/core/light/overTime/prepared';
+import { readScore } from '@/core/light/overTime/score';
+import { functionsOverTime } from '@/core/light/overTime/summary';
+import { withSockets } from '@/core/light/program/sockets';
+import { levelIn } from '@/core/light/waveform';
 import { loadDemo } from '../../demo/loadDemo';
 import { freshDatabase } from '../../testing/database';
 import { loadNewestJobs } from '../../testing/newestJobs';

@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { KeptMap } from '@/core/lamp/wall';
+import type { KeptMap } from '@/core/beam/wall';
 
 /** What the picture of a wall shows beside its light. */
 export interface WallPictureOf {

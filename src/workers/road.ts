@@ -4,9 +4,9 @@ import {
   type CoverageAsked,
   type TiltProposed,
   tiltsFor,
-} from '@/core/lamp/photometry/coverage';
-import type { PlacedBeam } from '@/core/lamp/photometry/road';
-import { roadAnswer, type RoadAnswer, type RoadTask } from '@/core/lamp/photometry/roadTask';
+} from '@/core/beam/photometry/coverage';
+import type { PlacedBeam } from '@/core/beam/photometry/road';
+import { roadAnswer, type RoadAnswer, type RoadTask } from '@/core/beam/photometry/roadTask';
 
 /** What the worker is asked: a road, the ground all round, or tilts that leave less of it dark. */
 export type RoadAsk =

@@ -8,7 +8,7 @@ import {
   type WallRead,
   type WallRefused,
   type WallTask,
-} from '@/core/lamp/wall';
+} from '@/core/beam/wall';
 
 /** What the worker is asked: to open pictures and look for marks, to meet a tapped cross, to read the wall. */
 export type WallAsk =

@@ -1,12 +1,12 @@
-import { movementsOf } from '../lamp/program/movements';
-import { programOf } from '../lamp/program/usual';
+import { movementsOf } from '../light/program/movements';
+import { programOf } from '../light/program/usual';
 import { type ControlState, stateText } from '../controls';
 import { type JudgeContext, shortlist, swapLooks } from '../fitment';
 import { contextOf, type Job, type JobReading, liveWiring, wireView, workView } from '../job';
 import { reason } from '../kernel/reason';
 import { expectedLevels } from '../light';
 import { liveHarness } from '../electric';
-import { betweenFrames, tapped } from '../lamp/measure/taps';
+import { betweenFrames, tapped } from '../light/measure/taps';
 import { scoreOf } from './caseScore';
 import { crewOf, crewPlan } from '../work';
 import { leastOrder } from '../work/leastOrder';

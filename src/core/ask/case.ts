@@ -6,7 +6,7 @@ import type { AnyEvent } from '../job';
 import type { Rates } from '../job/readings/orders';
 import type { FreeStep, OrderTask, StateMove } from '../work/leastOrder';
 import type { CrewTask } from '../work/crew';
-import type { Score } from '../lamp/overTime/score';
+import type { Score } from '../light/overTime/score';
 import type { Seen } from '../prove';
 import type { Shelf } from '../catalogue/types';
 import type { FactSource, FactValue } from '../vehicle';

@@ -1,13 +1,13 @@
-import { dazzleCure, EYE_POINTS, eyeOnWall, glareOf, type TrafficSide } from '../lamp/aim/dazzle';
-import { type AxleHeights, pitchPercent, settableUnder, underLoad } from '../lamp/aim/load';
-import { type CoupledTry, effectOf, type Spot, turnsOfOne, turnsOfTwo } from '../lamp/aim/screws';
-import { type AimAsked, aimTargets, lowerEdgeOf } from '../lamp/aim/targets';
-import { aimOf, type CutoffRead, judgeAim, lineAt, type Standing } from '../lamp/aim/wallLine';
-import { type AngularMap, candelaIn, directionOf } from '../lamp/photometry/angular';
-import { coverage, type CoverageAsked, tiltsFor } from '../lamp/photometry/coverage';
-import { mapped, type Pixel, placed, type WallMark } from '../lamp/wall/homography';
-import type { LampBefore } from '../lamp/wall/wallMap';
-import { columnOf, type ColumnPoint, cutoffOf } from '../lamp/photometry/cutoff';
+import { dazzleCure, EYE_POINTS, eyeOnWall, glareOf, type TrafficSide } from '../beam/aim/dazzle';
+import { type AxleHeights, pitchPercent, settableUnder, underLoad } from '../beam/aim/load';
+import { type CoupledTry, effectOf, type Spot, turnsOfOne, turnsOfTwo } from '../beam/aim/screws';
+import { type AimAsked, aimTargets, lowerEdgeOf } from '../beam/aim/targets';
+import { aimOf, type CutoffRead, judgeAim, lineAt, type Standing } from '../beam/aim/wallLine';
+import { type AngularMap, candelaIn, directionOf } from '../beam/photometry/angular';
+import { coverage, type CoverageAsked, tiltsFor } from '../beam/photometry/coverage';
+import { mapped, type Pixel, placed, type WallMark } from '../beam/wall/homography';
+import type { LampBefore } from '../beam/wall/wallMap';
+import { columnOf, type ColumnPoint, cutoffOf } from '../beam/photometry/cutoff';
 import {
   aheadOf,
   anglesOf,
@@ -15,7 +15,7 @@ import {
   type MeterFacing,
   offAxisOf,
   reachOf,
-} from '../lamp/photometry/intensity';
+} from '../beam/photometry/intensity';
 import {
   changePercent,
   type LuxReading,
@@ -23,9 +23,9 @@ import {
   ratioOf,
   type ReadingSureness,
   USUAL_SURENESS,
-} from '../lamp/photometry/ratio';
-import { type PlacedBeam, type Plane, roadLux, roadReach } from '../lamp/photometry/road';
-import { alike, type SetUp, setUpFaults } from '../lamp/photometry/setUp';
+} from '../beam/photometry/ratio';
+import { type PlacedBeam, type Plane, roadLux, roadReach } from '../beam/photometry/road';
+import { alike, type SetUp, setUpFaults } from '../beam/photometry/setUp';
 
 /** Readings of light, as far as a case has them. */
 export interface CaseBeam {

@@ -1,7 +1,7 @@
 import { type Job, playScore, scoreView } from '../job';
-import { timedRulesOf } from '../lamp/overTime/rules';
-import { readScore } from '../lamp/overTime/score';
-import { functionsOverTime } from '../lamp/overTime/summary';
+import { timedRulesOf } from '../light/overTime/rules';
+import { readScore } from '../light/overTime/score';
+import { functionsOverTime } from '../light/overTime/summary';
 import type { Case } from './case';
 import type { CaseFault } from './caseFault';
 

@@ -10,9 +10,9 @@ import {
 import { type Job, scoreView, wireView } from '../job';
 import { fittedOf } from '../job/readings/wiring';
 import { decidingCases, expectedLevels } from '../light';
-import { functionsOverTime } from '../lamp/overTime/summary';
-import { type LampOverTime, lightOverTime } from '../lamp/overTime/simulate';
-import { levelIn } from '../lamp/waveform';
+import { functionsOverTime } from '../light/overTime/summary';
+import { type LampOverTime, lightOverTime } from '../light/overTime/simulate';
+import { levelIn } from '../light/waveform';
 import type { LampFunction } from '../vehicle';
 import { caseJob } from './caseJob';
 import { demoCases } from './testing/demoCases';

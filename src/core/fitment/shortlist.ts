@@ -15,7 +15,7 @@ import {
   type PositionKey,
   positionKey,
 } from '../vehicle';
-import { traitsOf } from '../lamp/program/traits';
+import { traitsOf } from '../light/program/traits';
 import type { Verdict } from '../rule';
 import { judge, type JudgeContext, type Judgement } from './judge';
 import type { SwapPlan } from './profile';

@@ -3,7 +3,7 @@ import { LRUCache } from 'lru-cache';
 import { type Figures, figuresOf } from '../electric/formulas';
 import { type ConnectorHalf, plugNames } from '../harness';
 import type { Application, Family, Lamp, Part, Profile } from '../catalogue/types';
-import type { ShopWall } from '../lamp/wall';
+import type { ShopWall } from '../beam/wall';
 import type { StepSheet } from '../work';
 import type { Learnt } from './learnt';
 import { type FactKey, factRegistry, type FactRegistry } from '../vehicle';

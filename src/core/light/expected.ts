@@ -9,8 +9,8 @@ import {
 } from '../controls';
 import { FEED_LIVE, type FeedSchool, isDuty, isFed, type MappedInput } from '../harness';
 import type { Lamp } from '../catalogue/types';
-import { programsIn } from '../lamp/program/run';
-import type { FunctionProgram, LampProgram } from '../lamp/program/types';
+import { programsIn } from './program/run';
+import type { FunctionProgram, LampProgram } from './program/types';
 import type { LampFunction, Side } from '../vehicle';
 
 const OFF: Level = { kind: 'off' };

@@ -1,4 +1,4 @@
-import type { AngularMap } from '../lamp/photometry/angular';
+import type { AngularMap } from '../beam/photometry/angular';
 
 /** A passing beam of made-up figures, to practise with and to try the reading of walls on. */
 export interface PracticeBeam {

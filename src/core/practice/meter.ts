@@ -1,5 +1,5 @@
-import { type AngularMap, beamOf, directionOf } from '../lamp/photometry/angular';
-import { luxOf } from '../lamp/photometry/intensity';
+import { type AngularMap, beamOf, directionOf } from '../beam/photometry/angular';
+import { luxOf } from '../beam/photometry/intensity';
 import { seededRandom } from '../kernel/seededRandom';
 
 /** A lux meter as it is in life: off by its calibration, unsteady, with so many digits. */

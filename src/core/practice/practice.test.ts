@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { candelaIn, directionOf } from '../lamp/photometry/angular';
-import { findMarks, readWall, type WallRead } from '../lamp/wall';
-import { mapAt } from '../lamp/wall/wallMap';
+import { candelaIn, directionOf } from '../beam/photometry/angular';
+import { findMarks, readWall, type WallRead } from '../beam/wall';
+import { mapAt } from '../beam/wall/wallMap';
 import { practiceBeam } from './beam';
 import { simulatedMeter } from './meter';
 import { tapped, testWall, type TestWall } from './testWalls';

@@ -1,7 +1,7 @@
 import { seededRandom } from '../kernel/seededRandom';
-import { cutoffOf } from '../lamp/photometry/cutoff';
-import { MARK_PLACES } from '../lamp/wall/markCode';
-import type { WallReading } from '../lamp/wall/tone';
+import { cutoffOf } from '../beam/photometry/cutoff';
+import { MARK_PLACES } from '../beam/wall/markCode';
+import type { WallReading } from '../beam/wall/tone';
 import { simulatedMeter } from './meter';
 import { practiceBeam } from './beam';
 import { pixelOf, wallLux, type WallScene } from './wallPhoto';

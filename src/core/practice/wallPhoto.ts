@@ -1,9 +1,9 @@
 import { seededRandom } from '../kernel/seededRandom';
-import { type AngularMap, candelaAt } from '../lamp/photometry/angular';
-import type { WallPlace } from '../lamp/wall/homography';
-import { blackAt, MARK } from '../lamp/wall/markCode';
-import { type Picture, srgbValue } from '../lamp/wall/picture';
-import type { LampBefore } from '../lamp/wall/wallMap';
+import { type AngularMap, candelaAt } from '../beam/photometry/angular';
+import type { WallPlace } from '../beam/wall/homography';
+import { blackAt, MARK } from '../beam/wall/markCode';
+import { type Picture, srgbValue } from '../beam/wall/picture';
+import type { LampBefore } from '../beam/wall/wallMap';
 
 /** Where a camera stands before a wall and how it looks. */
 export interface Camera {

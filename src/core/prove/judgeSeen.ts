@@ -1,6 +1,6 @@
 import { type Reason, reason } from '../kernel/reason';
 import type { LampFunction, Duty } from '../vehicle';
-import { exchangesFor, isSocketOrder } from '../lamp/program/sockets';
+import { exchangesFor, isSocketOrder } from '../light/program/sockets';
 import { expectedCode } from './levelCode';
 import type { ProofCell } from './proofSteps';
 

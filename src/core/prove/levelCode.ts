@@ -1,5 +1,5 @@
 import type { Level } from '../controls';
-import { type Movement, movementCode } from '../lamp/program/movements';
+import { type Movement, movementCode } from '../light/program/movements';
 
 /** A level as a short code that can be kept and compared: `on`, `off`, `flashing-left`, `pulsed-50`. */
 export function levelCode(level: Level | null): string {

@@ -13,7 +13,7 @@ import {
   possibleStates,
   supportOf,
 } from '../controls';
-import { type Movement } from '../lamp/program/movements';
+import { type Movement } from '../light/program/movements';
 import type { Duty, LampFunction, LightColour, PositionKey } from '../vehicle';
 import { levelCode } from './levelCode';
 

@@ -1,5 +1,5 @@
 'use client';
-import { traitsOf } from '@/core/lamp/program/traits';
+import { traitsOf } from '@/core/light/program/traits';
 import type { ReactNode } from 'react';
 import { type Candidate, isOffRoadOnly } from '@/core/fitment';
 import { LampFace } from '@/ui/LampFace';

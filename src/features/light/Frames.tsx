@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { betweenFrames } from '@/core/lamp/measure/taps';
+import { betweenFrames } from '@/core/light/measure/taps';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { Sheet } from '@/ui/Sheet';
 import { useBusy, useJob } from '../job/JobContext';

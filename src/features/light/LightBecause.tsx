@@ -7,7 +7,7 @@ import { BUTTON } from '@/ui/classes';
 import { Link } from '@/ui/Link';
 import { VerdictMark, WarningMark } from '@/ui/marks';
 import { useZone } from '@/ui/WordsContext';
-import type { TimedFinding } from '@/core/lamp/overTime/finding';
+import type { TimedFinding } from '@/core/light/overTime/finding';
 import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { findingText, noteText } from './findingWords';
 import type { Scene } from './useScene';

@@ -1,12 +1,12 @@
 'use client';
 import { type RefObject, useEffect, useRef, useState } from 'react';
-import { factoryFace } from '@/core/lamp/program/usual';
+import { factoryFace } from '@/core/light/program/usual';
 import type { BodyView as View } from '@/core/body';
 import { lightView } from '@/core/job';
-import { movedTo } from '@/core/lamp/overTime/score';
-import { PREPARED } from '@/core/lamp/overTime/prepared';
-import { playedAs } from '@/core/lamp/program/types';
-import { PLAYED_FLASHER } from '@/core/lamp/overTime/flasher';
+import { movedTo } from '@/core/light/overTime/score';
+import { PREPARED } from '@/core/light/overTime/prepared';
+import { playedAs } from '@/core/light/program/types';
+import { PLAYED_FLASHER } from '@/core/light/overTime/flasher';
 import { Controls } from '../job/Controls';
 import { RoadView } from '../job/beam/RoadView';
 import { useJob, useSwapIn, useView } from '../job/JobContext';

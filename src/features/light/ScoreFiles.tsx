@@ -1,7 +1,7 @@
 'use client';
 import { DropdownMenu } from 'radix-ui';
 import { useRef, useState } from 'react';
-import { readScore, type Score } from '@/core/lamp/overTime/score';
+import { readScore, type Score } from '@/core/light/overTime/score';
 import { scoreCsv, scoreJson, scoreStills } from './files';
 import { useJob } from '../job/JobContext';
 import type { Playhead } from '../job/dusk/playhead';

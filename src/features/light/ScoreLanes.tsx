@@ -1,10 +1,10 @@
 'use client';
 import { type PointerEvent, useEffect, useMemo, useRef } from 'react';
 import { ALL_OFF, type Control, CONTROL_NAMES } from '@/core/controls';
-import type { TimedFinding } from '@/core/lamp/overTime/finding';
-import type { LampOverTime } from '@/core/lamp/overTime/simulate';
-import type { Span } from '@/core/lamp/overTime/score';
-import type { Trace } from '@/core/lamp/program/trace';
+import type { TimedFinding } from '@/core/light/overTime/finding';
+import type { LampOverTime } from '@/core/light/overTime/simulate';
+import type { Span } from '@/core/light/overTime/score';
+import type { Trace } from '@/core/light/program/trace';
 import { LIGHT } from '@/ui/lampLight';
 import { useJob } from '../job/JobContext';
 import type { Playhead } from '../job/dusk/playhead';

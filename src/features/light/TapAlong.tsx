@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { LEAST_TAPS, type Tapped, tapped } from '@/core/lamp/measure/taps';
+import { LEAST_TAPS, type Tapped, tapped } from '@/core/light/measure/taps';
 import { BUTTON } from '@/ui/classes';
 import { Sheet } from '@/ui/Sheet';
 import { useBusy, useJob } from '../job/JobContext';

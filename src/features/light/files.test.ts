@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { readScore, type Score } from '@/core/lamp/overTime/score';
-import { lightOverTime } from '@/core/lamp/overTime/simulate';
-import { bar, plainVehicle } from '@/core/lamp/testing/vehicle';
+import { readScore, type Score } from '@/core/light/overTime/score';
+import { lightOverTime } from '@/core/light/overTime/simulate';
+import { bar, plainVehicle } from '@/core/light/testing/vehicle';
 import { scoreCsv, scoreJson, scoreStills } from './files';
 
 const SCORE: Score = { lengthMs: 1000, moves: [{ atMs: 200, set: { brake: 'yes' } }] };

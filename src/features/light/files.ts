@@ -1,6 +1,6 @@
-import { segmentLevel } from '@/core/lamp/overTime/segmentLight';
-import type { LampOverTime } from '@/core/lamp/overTime/simulate';
-import type { Score } from '@/core/lamp/overTime/score';
+import { segmentLevel } from '@/core/light/overTime/segmentLight';
+import type { LampOverTime } from '@/core/light/overTime/simulate';
+import type { Score } from '@/core/light/overTime/score';
 import { LIGHT } from '@/ui/lampLight';
 
 /** Every length of light as a row: times in µs from the start of the score, levels from 0 to 1. RFC 4180. */

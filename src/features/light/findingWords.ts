@@ -1,5 +1,5 @@
-import type { TimedFinding } from '@/core/lamp/overTime/finding';
-import type { LightNote } from '@/core/lamp/overTime/summary';
+import type { TimedFinding } from '@/core/light/overTime/finding';
+import type { LightNote } from '@/core/light/overTime/summary';
 import type { Words } from '@/words';
 
 const ms = (x: number): string => `${Math.round(x)} ms`;

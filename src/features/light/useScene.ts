@@ -7,9 +7,9 @@ import {
   type PreparedName,
   safeSpeedOf,
   scoreOfSwitches,
-} from '@/core/lamp/overTime/prepared';
-import { readScore, type Score } from '@/core/lamp/overTime/score';
-import { lightOverTime, type LightOverTime } from '@/core/lamp/overTime/simulate';
+} from '@/core/light/overTime/prepared';
+import { readScore, type Score } from '@/core/light/overTime/score';
+import { lightOverTime, type LightOverTime } from '@/core/light/overTime/simulate';
 import { useJob, useView } from '../job/JobContext';
 import { type Lights, lightsOf } from '../job/dusk/animate';
 import type { Playhead } from '../job/dusk/playhead';

@@ -1,6 +1,6 @@
 'use client';
 import { aimDistancesMm, dropPercent, looksView } from '@/core/job';
-import { knownTurns } from '@/core/lamp/aim';
+import { knownTurns } from '@/core/beam/aim';
 import { BeamPicture } from '@/ui/BeamPicture';
 import { BUTTON } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';

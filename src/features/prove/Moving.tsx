@@ -1,6 +1,6 @@
 'use client';
 import { movementTimes, type MovementTimes } from '@/core/job';
-import type { Movement } from '@/core/lamp/program/movements';
+import type { Movement } from '@/core/light/program/movements';
 import { useJob, useView } from '../job/JobContext';
 
 /** How a function has to move on this vehicle, in words; a time that nobody knows is said to be so. */

@@ -5,8 +5,8 @@ import { SEEN } from '@/core/prove';
 import { WISHES } from '@/core/fitment';
 import { checkShelf, EMPTY_SHELF, type Shelf } from '@/core/catalogue';
 import { reason } from '@/core/kernel/reason';
-import { ldtMap, readLdt } from '@/core/lamp/photofile/eulumdat';
-import { iesMap, readIes } from '@/core/lamp/photofile/ies';
+import { ldtMap, readLdt } from '@/core/beam/photofile/eulumdat';
+import { iesMap, readIes } from '@/core/beam/photofile/ies';
 import { depthOf, fileFaults, mergeShelf, schemaFaults, syntaxFault } from '../shelf/readShelfFile';
 import schema from './case.schema.json';
 

@@ -16,7 +16,7 @@ import {
   withHandRows,
 } from '@/core/job';
 import type { Figures } from '@/core/electric/formulas';
-import type { ShopWall } from '@/core/lamp/wall';
+import type { ShopWall } from '@/core/beam/wall';
 import type { ConnectorHalf } from '@/core/harness';
 import type { Family, Part, Profile } from '@/core/catalogue';
 import type { FactRegistry } from '@/core/vehicle';

@@ -1,6 +1,6 @@
 import { eq } from 'drizzle-orm';
 import * as yup from 'yup';
-import { type ShopWall, withWall } from '@/core/lamp/wall';
+import { type ShopWall, withWall } from '@/core/beam/wall';
 import type { Actor } from '../access';
 import { audit } from '../audit';
 import type { Database } from '../db/connection';

@@ -1,5 +1,5 @@
 import { Document, Page, Path, renderToBuffer, Svg, Text, View } from '@react-pdf/renderer';
-import { MARK, MARK_PLACES, markSectors } from '@/core/lamp/wall';
+import { MARK, MARK_PLACES, markSectors } from '@/core/beam/wall';
 import { localeOf, wordsIn } from '@/words';
 import { plain } from './plain';
 import { PT_MM, sheetStyle as style } from './style';

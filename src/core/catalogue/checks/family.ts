@@ -1,5 +1,5 @@
-import { programFaults } from '../../lamp/program/check';
-import { endsOf } from '../../lamp/program/types';
+import { programFaults } from '../../light/program/check';
+import { endsOf } from '../../light/program/types';
 import { predicatesOf, predicateTest } from '../../rule';
 import { positionKey } from '../../vehicle';
 import type { Family } from '../rows/family';

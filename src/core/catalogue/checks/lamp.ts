@@ -1,5 +1,5 @@
-import { programFaults } from '../../lamp/program/check';
-import { photometryMap } from '../../lamp/photofile';
+import { programFaults } from '../../light/program/check';
+import { photometryMap } from '../../beam/photofile';
 import type { Lamp } from '../rows/lamp';
 import type { Checking } from './context';
 

@@ -1,5 +1,5 @@
 import { compareText } from '../../kernel/reason';
-import { traitsOf } from '../../lamp/program/traits';
+import { traitsOf } from '../../light/program/traits';
 import type { Lamp } from '../types';
 import type { LintFinding } from './lintFinding';
 

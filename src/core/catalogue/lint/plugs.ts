@@ -1,7 +1,7 @@
 import { circuitFinder } from '../../controls';
 import { predicatesOf } from '../../rule';
 import { indexAdapters, pinMap } from '../../harness';
-import { withOwnWays } from '../../lamp/program/ownWays';
+import { withOwnWays } from '../../light/program/ownWays';
 import { lampAt } from '../../fitment';
 import { compareText } from '../../kernel/reason';
 import { positionKey } from '../../vehicle';

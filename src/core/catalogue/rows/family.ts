@@ -4,8 +4,8 @@ import type { Battery, FuseBox, PluginLead } from '../../harness/feed/fuseBox';
 import type { LeadWays } from '../../harness/feed/leadRoute';
 import type { VehiclePlug } from '../../harness/types';
 import type { StateRow } from '../../work/states';
-import type { Flasher } from '../../lamp/overTime/flasher';
-import type { LampProgram } from '../../lamp/program/types';
+import type { Flasher } from '../../light/overTime/flasher';
+import type { LampProgram } from '../../light/program/types';
 import type { Rule, StatementSource } from '../../rule';
 import type { FactValue, Position, Prior, Provided } from '../../vehicle';
 

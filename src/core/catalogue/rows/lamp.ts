@@ -1,7 +1,7 @@
-import type { ScrewTurn } from '../../lamp/aim';
-import type { PhotometryFile } from '../../lamp/photofile';
+import type { ScrewTurn } from '../../beam/aim';
+import type { PhotometryFile } from '../../beam/photofile';
 import type { LevelCase } from '../../controls';
-import type { LampProgram } from '../../lamp/program/types';
+import type { LampProgram } from '../../light/program/types';
 import type { LampPlug } from '../../harness/types';
 import type { Prose } from '../../kernel/reason';
 import type { LampFunction, PositionRole, Provided, Side } from '../../vehicle';

@@ -1,5 +1,5 @@
 import type { Prose } from '../../kernel/reason';
-import type { TimedRule } from '../../lamp/overTime/rules';
+import type { TimedRule } from '../../light/overTime/rules';
 import type { Rule } from '../../rule';
 import type { Duty, LampFunction, LightColour } from '../../vehicle';
 

@@ -1,5 +1,5 @@
 import * as yup from 'yup';
-import { LOADS } from '../../lamp/photometry';
+import { LOADS } from '../../beam/photometry';
 import { latestBy } from '../log/frontier';
 import { after, id, maybeOneOf, note, number, oneOf, record, shape } from './form';
 import { eventKind } from './kind';

@@ -1,7 +1,7 @@
 import * as yup from 'yup';
 import { readingOf } from '../../kernel/ids';
 import { latestBy } from '../log/frontier';
-import { LOADS } from '../../lamp/photometry';
+import { LOADS } from '../../beam/photometry';
 import { after, id, list, maybeOneOf, maybeRecord, note, number, oneOf, record, shape, text } from './form';
 import { eventKind } from './kind';
 

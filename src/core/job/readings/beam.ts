@@ -18,7 +18,7 @@ import {
   underLoad,
   type Standing,
   type WallLine,
-} from '../../lamp/aim';
+} from '../../beam/aim';
 import {
   type Alike,
   alike,
@@ -30,7 +30,7 @@ import {
   type SetUp,
   setUpFaults,
   type WithInterval,
-} from '../../lamp/photometry';
+} from '../../beam/photometry';
 import type { Reason } from '../../kernel/reason';
 import type { PositionKey } from '../../vehicle';
 import type { BodyOf } from '../events';

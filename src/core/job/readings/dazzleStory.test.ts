@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { lineAt } from '../../lamp/aim';
-import { turnsOfOne } from '../../lamp/aim/screws';
+import { lineAt } from '../../beam/aim';
+import { turnsOfOne } from '../../beam/aim/screws';
 import { practiceBeam } from '../../practice/beam';
 import { type WallScene, wallLux } from '../../practice/wallPhoto';
 import type { BodyOf } from '../events';

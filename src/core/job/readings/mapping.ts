@@ -18,7 +18,7 @@ import {
 } from '../../harness';
 import { type FittedLamp, judgeLight, type LightFinding } from '../../light';
 import { probeMeter } from '../../electric';
-import { withOwnWays } from '../../lamp/program/ownWays';
+import { withOwnWays } from '../../light/program/ownWays';
 import { shelfAdapters } from '../../catalogue/adapters';
 import type { Family, Lamp, Part, Profile } from '../../catalogue/types';
 import { positionKey, type Side } from '../../vehicle';

@@ -17,8 +17,8 @@ import {
 } from '../../prove';
 import { type Reason } from '../../kernel/reason';
 import type { PinMap } from '../../harness';
-import { movementsOf } from '../../lamp/program/movements';
-import { programOf } from '../../lamp/program/usual';
+import { movementsOf } from '../../light/program/movements';
+import { programOf } from '../../light/program/usual';
 import type { Family, Lamp } from '../../catalogue/types';
 import {
   DUTIES,

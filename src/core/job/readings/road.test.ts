@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { luxOf } from '../../lamp/photometry/intensity';
-import { keptMap } from '../../lamp/wall';
-import { emptyMap } from '../../lamp/wall/wallMap';
+import { luxOf } from '../../beam/photometry/intensity';
+import { keptMap } from '../../beam/wall';
+import { emptyMap } from '../../beam/wall/wallMap';
 import type { AnyStoredEvent } from '../events';
 import type { JobPack } from '../pack';
 import { shelfJob } from '../testing/jobKit';

@@ -1,11 +1,11 @@
 import { bodyMeasures, facingOf, heightOf } from '../../body';
 import type { Lamp, Place } from '../../catalogue/types';
-import { type PhotometryFile, photometryMap } from '../../lamp/photofile';
-import type { AngularMap } from '../../lamp/photometry/angular';
-import { wallBeam } from '../../lamp/photometry/fromWall';
-import { degreesOf } from '../../lamp/aim';
-import type { KeptMap } from '../../lamp/wall';
-import type { PlacedBeam } from '../../lamp/photometry/road';
+import { type PhotometryFile, photometryMap } from '../../beam/photofile';
+import type { AngularMap } from '../../beam/photometry/angular';
+import { wallBeam } from '../../beam/photometry/fromWall';
+import { degreesOf } from '../../beam/aim';
+import type { KeptMap } from '../../beam/wall';
+import type { PlacedBeam } from '../../beam/photometry/road';
 import { type LampFunction, type PositionKey, positionKey } from '../../vehicle';
 import type { Job } from '../views/view';
 import { spotDistanceMm } from './beam';

@@ -1,8 +1,8 @@
 import type { Family, Lamp } from '../../catalogue/types';
-import type { Flasher } from '../../lamp/overTime/flasher';
-import { changed } from '../../lamp/program/templates';
-import { sweepSteps } from '../../lamp/program/types';
-import { programOf } from '../../lamp/program/usual';
+import type { Flasher } from '../../light/overTime/flasher';
+import { changed } from '../../light/program/templates';
+import { sweepSteps } from '../../light/program/types';
+import { programOf } from '../../light/program/usual';
 import type { StoredEvent } from '../events';
 
 export type TimedBody = StoredEvent<'light-timed'>['body'];

@@ -7,10 +7,10 @@ import {
   lineAt,
   lowerEdgeOf,
   type WallLine,
-} from '../../lamp/aim';
-import { MARK_PLACES, type ShopWall } from '../../lamp/wall';
+} from '../../beam/aim';
+import { MARK_PLACES, type ShopWall } from '../../beam/wall';
 import { type PositionKey, positionKey } from '../../vehicle';
-import type { WallPoint } from '../../lamp/photometry';
+import type { WallPoint } from '../../beam/photometry';
 import { readingOf, wallOf } from '../../kernel/ids';
 import type { Job } from '../views/view';
 import { isAimed, standingOf } from './beam';

@@ -1,5 +1,5 @@
 import { clean } from '../../kernel/clean';
-import { keptLight, keptMap, type WallRead } from '../../lamp/wall';
+import { keptLight, keptMap, type WallRead } from '../../beam/wall';
 import { wallOf } from '../../kernel/ids';
 import type { PositionKey } from '../../vehicle';
 import type { BodyOf } from '../events';

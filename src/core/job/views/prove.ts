@@ -1,7 +1,7 @@
-import { functionsOverTime, type OnPhase } from '../../lamp/overTime/summary';
-import { readScore, type Score } from '../../lamp/overTime/score';
-import { type LampOverTime, lightOverTime } from '../../lamp/overTime/simulate';
-import { endsOf } from '../../lamp/program/types';
+import { functionsOverTime, type OnPhase } from '../../light/overTime/summary';
+import { readScore, type Score } from '../../light/overTime/score';
+import { type LampOverTime, lightOverTime } from '../../light/overTime/simulate';
+import { endsOf } from '../../light/program/types';
 import type { Lamp } from '../../catalogue/types';
 import type { PositionKey } from '../../vehicle';
 import type { ProofLine } from '../readings/proof';

@@ -1,7 +1,7 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import { aboveRoof, isAimed, looksView, photoSpot } from '@/core/job';
-import { LOADS } from '@/core/lamp/photometry';
+import { LOADS } from '@/core/beam/photometry';
 import { readLength } from '@/core/quantity';
 import { positionKey } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';

@@ -1,8 +1,8 @@
 'use client';
 import { useEffect, useState } from 'react';
 import type { RoadLamp, RoadLamps } from '@/core/job';
-import type { Coverage } from '@/core/lamp/photometry/coverage';
-import { ISOLUX } from '@/core/lamp/photometry/roadTask';
+import type { Coverage } from '@/core/beam/photometry/coverage';
+import { ISOLUX } from '@/core/beam/photometry/roadTask';
 import { BUTTON, FIELD } from '@/ui/classes';
 import type { RoadAsk, RoadReply } from '@/workers/road';
 import { useJob } from '../JobContext';

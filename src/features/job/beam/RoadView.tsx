@@ -1,8 +1,8 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
 import { type RoadLamp, type RoadLamps, roadLamps } from '@/core/job';
-import { degreesOf } from '@/core/lamp/aim';
-import { driversView, ISOLUX, type RoadAnswer, type RoadTask } from '@/core/lamp/photometry/roadTask';
+import { degreesOf } from '@/core/beam/aim';
+import { driversView, ISOLUX, type RoadAnswer, type RoadTask } from '@/core/beam/photometry/roadTask';
 import type { RoadAsk, RoadReply } from '@/workers/road';
 import { useJob, useView } from '../JobContext';
 import { useWorker } from '../useWorker';

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { turnsOfOne, turnsOfTwo, type Turns } from '@/core/lamp/aim';
+import { turnsOfOne, turnsOfTwo, type Turns } from '@/core/beam/aim';
 import { useJob } from '../JobContext';
 import { Figure } from './Figure';
 import { numberIn } from './numberIn';

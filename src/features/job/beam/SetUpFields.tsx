@@ -1,5 +1,5 @@
 'use client';
-import { type Load, LOADS } from '@/core/lamp/photometry';
+import { type Load, LOADS } from '@/core/beam/photometry';
 import { FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
 

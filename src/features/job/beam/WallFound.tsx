@@ -1,7 +1,7 @@
 'use client';
 import { useMemo } from 'react';
 import { wallChange, wallSteps, type WallView } from '@/core/job';
-import { keptLight } from '@/core/lamp/wall';
+import { keptLight } from '@/core/beam/wall';
 import { changeShade, lightShade, WallPicture } from '@/ui/WallPicture';
 import type { Words, Wording } from '@/words';
 

@@ -1,6 +1,6 @@
 'use client';
 import { type KeyboardEvent, type MouseEvent, useState } from 'react';
-import { type FoundMark, MARK_PLACES, type Pixel } from '@/core/lamp/wall';
+import { type FoundMark, MARK_PLACES, type Pixel } from '@/core/beam/wall';
 import { useWords } from '@/ui/WordsContext';
 
 const STEPS: Readonly<Record<string, readonly [number, number]>> = {

@@ -1,6 +1,6 @@
 'use client';
 import { looksView, type ReadWhen } from '@/core/job';
-import { degreesOf } from '@/core/lamp/aim';
+import { degreesOf } from '@/core/beam/aim';
 import { BUTTON } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';
 import { useJob, useView } from '../JobContext';

@@ -1,5 +1,5 @@
-import type { RoadGrid } from '@/core/lamp/photometry/road';
-import { ISOLUX } from '@/core/lamp/photometry/roadTask';
+import type { RoadGrid } from '@/core/beam/photometry/road';
+import { ISOLUX } from '@/core/beam/photometry/roadTask';
 
 /** Shades of light on dark ground: darker than the first line, then from each line on. */
 export const SHADES = {

@@ -1,6 +1,6 @@
 'use client';
 import { useEffect, useRef, useState } from 'react';
-import type { FoundMark, Pixel, WallRead, WallRefused, WallTask } from '@/core/lamp/wall';
+import type { FoundMark, Pixel, WallRead, WallRefused, WallTask } from '@/core/beam/wall';
 import type { WallAsk, WallReply } from '@/workers/wallPhoto';
 
 /** Where the reading of a wall's pictures stands. */

@@ -1,11 +1,11 @@
-import { anglesOf } from '@/core/lamp/photometry';
+import { anglesOf } from '@/core/beam/photometry';
 import {
   MARK_PLACES,
   type FoundMark,
   type ShopWall,
   type WallReading,
   type WallTask,
-} from '@/core/lamp/wall';
+} from '@/core/beam/wall';
 import { numberIn } from './numberIn';
 
 /** What is typed about a wall and the lamp before it: texts until they are used. */

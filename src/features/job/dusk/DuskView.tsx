@@ -1,7 +1,7 @@
 import { bodyMeasures, bodyPicture, type BodyView as View, placeOn } from '@/core/body';
 import type { Family } from '@/core/catalogue';
 import type { PositionView } from '@/core/job';
-import type { LampProgram } from '@/core/lamp/program/types';
+import type { LampProgram } from '@/core/light/program/types';
 import { BodyView } from '@/ui/BodyView';
 import { FaceSegments } from './FaceSegments';
 

@@ -1,4 +1,4 @@
-import type { LampProgram, ProgramSegment } from '@/core/lamp/program/types';
+import type { LampProgram, ProgramSegment } from '@/core/light/program/types';
 import { segName } from './animate';
 
 /** A lamp's areas on dark glass, 100 high; what shines is set from outside, by the name of each. */

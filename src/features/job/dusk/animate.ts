@@ -1,5 +1,5 @@
-import { segmentLevel } from '@/core/lamp/overTime/segmentLight';
-import type { LightOverTime, SegmentLight } from '@/core/lamp/overTime/simulate';
+import { segmentLevel } from '@/core/light/overTime/segmentLight';
+import type { LightOverTime, SegmentLight } from '@/core/light/overTime/simulate';
 import { LIGHT } from '@/ui/lampLight';
 
 /** Light of segments by the name that their drawing carries (`data-seg`). */

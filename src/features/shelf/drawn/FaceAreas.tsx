@@ -1,8 +1,8 @@
 'use client';
 import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
-import { areaChanged, between, litBy, withArea, withoutArea } from '@/core/lamp/program/areas';
-import type { InnerEnd } from '@/core/lamp/program/templates';
-import type { LampProgram, ProgramSegment } from '@/core/lamp/program/types';
+import { areaChanged, between, litBy, withArea, withoutArea } from '@/core/light/program/areas';
+import type { InnerEnd } from '@/core/light/program/templates';
+import type { LampProgram, ProgramSegment } from '@/core/light/program/types';
 import type { LampFunction } from '@/core/vehicle';
 import { BUTTON } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';

@@ -1,6 +1,6 @@
 'use client';
 import { useState } from 'react';
-import { formOf, type PhotometryFile, photometryMap } from '@/core/lamp/photofile';
+import { formOf, type PhotometryFile, photometryMap } from '@/core/beam/photofile';
 import { LAMP_FUNCTIONS } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';

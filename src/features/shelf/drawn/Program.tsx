@@ -1,18 +1,18 @@
 'use client';
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { lightOverTime } from '@/core/lamp/overTime/simulate';
-import { readScore } from '@/core/lamp/overTime/score';
-import { PREPARED_SCORES, type PreparedName, safeSpeedOf } from '@/core/lamp/overTime/prepared';
-import { factoryLight } from '@/core/lamp/overTime/vehicleLight';
+import { lightOverTime } from '@/core/light/overTime/simulate';
+import { readScore } from '@/core/light/overTime/score';
+import { PREPARED_SCORES, type PreparedName, safeSpeedOf } from '@/core/light/overTime/prepared';
+import { factoryLight } from '@/core/light/overTime/vehicleLight';
 import {
   innerEnd,
   parted,
   TEMPLATES,
   type TemplateName,
   templateSegments,
-} from '@/core/lamp/program/templates';
-import type { FunctionProgram, LampProgram } from '@/core/lamp/program/types';
-import { programOf } from '@/core/lamp/program/usual';
+} from '@/core/light/program/templates';
+import type { FunctionProgram, LampProgram } from '@/core/light/program/types';
+import { programOf } from '@/core/light/program/usual';
 import { LAMP_FUNCTIONS, LIGHT_COLOURS, type LampFunction, type Provided } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';

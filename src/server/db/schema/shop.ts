@@ -12,7 +12,7 @@ import {
   timestamp,
 } from 'drizzle-orm/pg-core';
 import type { Figures } from '@/core/electric/formulas';
-import type { ShopWall } from '@/core/lamp/wall';
+import type { ShopWall } from '@/core/beam/wall';
 import { user } from './auth';
 
 /** What a key of another program can open: the shelf as files, or the whole shop as one bundle. */

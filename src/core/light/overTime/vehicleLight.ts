@@ -1,7 +1,7 @@
 import type { Lamp } from '../../catalogue/types';
 import { type Circuit, type ControlState, expressionOf, holds, type Level } from '../../controls';
 import type { InputReading, LiveHarness } from '../../electric';
-import { factoryLevel, FOLLOWS } from '../../light';
+import { factoryLevel, FOLLOWS } from '..';
 import type { LampFunction, Provided, Side } from '../../vehicle';
 import type { LampProgram } from '../program/types';
 import { supplyName } from '../program/run';
