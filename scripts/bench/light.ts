@@ -1,5 +1,5 @@
-import { judgeOverTime } from '@/core/light/overTime/judge';
-import { timedRulesOf } from '@/core/light/overTime/rules';
+import { judgeOverTime } from '@/core/light/judge/judge';
+import { timedRulesOf } from '@/core/light/judge/rules';
 import { readScore } from '@/core/light/overTime/score';
 import { lightOverTime, type VehicleLight } from '@/core/light/overTime/simulate';
 import { bar, plainVehicle } from '@/core/light/testing/vehicle';

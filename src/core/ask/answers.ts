@@ -4,7 +4,7 @@ import { type ControlState, stateText } from '../controls';
 import { type JudgeContext, shortlist, swapLooks } from '../fitment';
 import { contextOf, type Job, type JobReading, liveWiring, wireView, workView } from '../job';
 import { reason } from '../kernel/reason';
-import { expectedLevels } from '../light';
+import type { LightFinding } from '../light/judge/finding';
 import { liveHarness } from '../electric';
 import { betweenFrames, tapped } from '../light/measure/taps';
 import { scoreOf } from './caseScore';
@@ -19,7 +19,7 @@ import type { AnswerKind, Case } from './case';
 import { caseSettings, setting } from './caseControls';
 import type { CaseFault } from './caseFault';
 import { caseJob } from './caseJob';
-import { fittedOf } from '../job/readings/wiring';
+import { levelsAt } from '../job/readings/proof';
 import type { ReadySwap } from './caseSwaps';
 
 /** What was asked, answered; or what leads nowhere in the case. */
@@ -108,7 +108,7 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
   }),
   light: ({ case: c, job, settings, faults }) => {
     const overTime = c.score ? scoreOf(c.score, job, faults) : undefined;
-    return job.reading.checks.map(({ swap, wiring }) => ({
+    return job.reading.checks.map(({ swap, wiring, light }) => ({
       swap: swap.id,
       ...(overTime
         ? {
@@ -124,11 +124,11 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
       lamps: wiring.map((w) => ({
         position: w.position,
         lamp: w.lamp.id,
-        findings: w.light,
+        findings: found(light, w.position),
         settings: w.map
           ? settings.map((s) => ({
               setting: stateText(s),
-              functions: Object.fromEntries(expectedLevels(fittedOf(w, job.pack.family.body), s)),
+              functions: Object.fromEntries(levelsAt(job.reading.light.wired, w.position, s)),
             }))
           : [],
       })),
@@ -197,7 +197,7 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
     (c.seen ?? []).map((seen, i) => {
       const state = setting(seen.controls ?? {}, `/seen/${i}/controls`, faults);
       const lamp = job.reading.checks.flatMap((x) => x.wiring).find((w) => w.position === seen.position);
-      const levels = lamp?.map ? expectedLevels(fittedOf(lamp, job.pack.family.body), state) : null;
+      const levels = lamp?.map ? levelsAt(job.reading.light.wired, lamp.position, state) : null;
       const level = [...(levels ?? [])].find(([does]) => does === seen.does)?.[1];
       if (!level) {
         const { position, does } = seen;
@@ -228,6 +228,14 @@ const ahead = (job: Job) => {
     halves,
   };
 };
+
+/** What the rules of the market say of a lamp in every setting. */
+const found = (findings: readonly LightFinding[], position: string) =>
+  findings.flatMap(({ position: at, state, why }) =>
+    at === position && why.code === 'in-setting'
+      ? [{ rule: why.rule, kept: state === 'kept', state, broken: why.broken, states: why.states }]
+      : [],
+  );
 
 const lampsOf = (c: Case) => new Map(c.shelf.lamps.map((l) => [l.id, l]));
 

@@ -1,5 +1,5 @@
 import { type Job, playScore, scoreView } from '../job';
-import { timedRulesOf } from '../light/overTime/rules';
+import { timedRulesOf } from '../light/judge/rules';
 import { readScore } from '../light/overTime/score';
 import { functionsOverTime } from '../light/overTime/summary';
 import type { Case } from './case';

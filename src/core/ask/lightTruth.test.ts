@@ -8,10 +8,10 @@ import {
   supportOfCases,
 } from '../controls';
 import { type Job, scoreView, wireView } from '../job';
-import { fittedOf } from '../job/readings/wiring';
-import { decidingCases, expectedLevels } from '../light';
+import { waysOf } from '../job/readings/wiring';
 import { functionsOverTime } from '../light/overTime/summary';
 import { type LampOverTime, lightOverTime } from '../light/overTime/simulate';
+import { inSetting } from '../light/settled/inSetting';
 import { levelIn } from '../light/waveform';
 import type { LampFunction } from '../vehicle';
 import { caseJob } from './caseJob';
@@ -60,9 +60,7 @@ function differs(level: Level, done: ReturnType<typeof doneBy>): string | null {
 function statesOf(job: Job): readonly ControlState[] {
   const { family } = job.pack;
   const cases = wireView(job).swaps.flatMap((s) =>
-    s.wiring.flatMap((w) =>
-      w.lamp.functions.map((f) => decidingCases(fittedOf(w, family.body), f.does as LampFunction)),
-    ),
+    s.wiring.flatMap((w) => w.lamp.functions.map((f) => waysOf(w, f.does as LampFunction, family.body))),
   );
   const states = [ALL_OFF, ...possibleStates(supportOfCases(...cases))];
   const step = Math.max(1, Math.floor(states.length / MOST_STATES));
@@ -85,11 +83,10 @@ describe('one truth about light over time', () => {
         const { lamps } = lightOverTime(after, [{ fromUs: 0, toUs: END_US, state }]);
         for (const w of wired) {
           const lamp = lamps.find((l) => l.lamp.position === w.position);
-          const levels = expectedLevels(fittedOf(w, made.job.pack.family.body), state);
-          for (const [does, level] of levels) {
+          for (const [does, { level, unsure }] of inSetting(after, state).get(w.position) ?? []) {
             const own = lamp?.lamp.program.functions.filter((f) => f.does === does) ?? [];
             // How soon it comes back is not known: between two flashes it may.
-            if (!lamp || own.length === 0 || own.some((f) => f.out && f.out.returnMs === null)) continue;
+            if (!lamp || own.length === 0 || unsure) continue;
             compared += 1;
             const why = differs(level, doneBy(lamp, does));
             if (why)

@@ -1,13 +1,31 @@
 import { describe, expect, it } from 'vitest';
-import { ALL_OFF, possibleStates, stateText, supportOfCases } from '../controls';
+import {
+  ALL_OFF,
+  type Circuit,
+  circuitFinder,
+  type LevelCase,
+  levelOf,
+  possibleStates,
+  stateText,
+  supportOfCases,
+} from '../controls';
 import { liveWiring, wireView } from '../job';
-import { suppliedLevel } from '../light';
+import { isFed, liveCases, type MappedInput } from '../harness';
 import { liveHarness } from '../electric';
+import type { LampFunction } from '../vehicle';
 import { caseJob } from './caseJob';
-import { fittedOf } from '../job/readings/wiring';
+import type { PositionWiring } from '../job/readings/wiring';
+import { levelsAt } from '../job/readings/proof';
 import { demoCases } from './testing/demoCases';
 
 const MOST_STATES = 40;
+
+/** What an input was wired to: the circuit that its cavity meets, or the feed that was decided for it. */
+function suppliedBy(w: PositionWiring, i: MappedInput, circuits: readonly Circuit[]): readonly LevelCase[] {
+  const feed = isFed(i.verdict) ? undefined : w.feeds.find((f) => f.does === i.input.does);
+  if (feed) return liveCases(feed);
+  return i.from ? (circuitFinder(circuits)(i.from.circuit)?.cases ?? []) : [];
+}
 
 describe('one truth about light', () => {
   it('what is expected to be lit is where the current flows, in every state of every lamp of the demo', () => {
@@ -32,10 +50,12 @@ describe('one truth about light', () => {
           const state = states[n] ?? ALL_OFF;
           const read = live.read(state);
           if (!read.converged) wrong.push(`${name}: no currents in ${stateText(state)}`);
-          for (const w of swap.wiring)
+          for (const w of swap.wiring) {
+            const levels = levelsAt(made.job.reading.light.wired, w.position, state);
             for (const i of w.map?.inputs ?? []) {
               if (i.input.does === 'ground' || i.input.does === 'mode' || i.input.currentA === 0) continue;
-              const level = suppliedLevel(fittedOf(w, made.job.pack.family.body), i, state);
+              const does = i.input.does as LampFunction;
+              const level = levelOf(suppliedBy(w, i, view.circuits), state);
               const at = read.cavities.find(
                 (x) => x.position === w.position && x.plug === i.plug && x.cavity === i.cavity,
               );
@@ -43,11 +63,24 @@ describe('one truth about light', () => {
               const flows = share > 0.02;
               const expected = level.kind !== 'off' && level.kind !== 'data';
               compared += 1;
-              if (flows !== expected)
+              // A wire that switches the ground feeds through the other lamps on it, which the currents alone know.
+              const back =
+                i.from && view.circuits.find((x) => x.id === i.from?.circuit)?.switched === 'ground';
+              if (!back && flows !== expected)
                 wrong.push(
                   `${name} ${w.position} ${i.plug}/${i.cavity} ${i.input.does}: ${level.kind}, ${share.toFixed(3)} in ${stateText(state)}`,
                 );
+              const shown = levels.get(does)?.kind ?? 'off';
+              // What a lamp makes of its supply is its own; it lights nothing without one.
+              const any = read.cavities.some(
+                (x) => x.position === w.position && x.does === does && x.amp > 0.01,
+              );
+              if (i.input.does !== 'stop-turn' && shown !== 'off' && !any)
+                wrong.push(
+                  `${name} ${w.position} ${does}: ${shown} without a current in ${stateText(state)}`,
+                );
             }
+          }
         }
       }
     }

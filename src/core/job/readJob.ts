@@ -1,5 +1,6 @@
 import { type JudgeContext, type VehicleLack, vehicleLacks } from '../fitment';
 import type { Family, Lamp } from '../catalogue/types';
+import { systemVOf } from '../electric/formulas';
 import type { FactRef, ResolvedFact, VinReading } from '../vehicle';
 import { foldJob, type JobRecord } from './fold';
 import { handLamps, withHandRows } from './byHand';
@@ -7,7 +8,8 @@ import { jobFrame } from './frame';
 import type { Unfit } from './log/standing';
 import type { OpenItem } from './items/openItem';
 import { openItems } from './items/openItems';
-import { type ChoiceCheck, checkChoice, chosenPlan } from './readings/check';
+import { type ChoiceCheck, checkChoice, chosenPlan, type KnownSources, wireChoice } from './readings/check';
+import { type JobLight, jobLight } from './readings/jobLight';
 import { partsById } from './readings/choice';
 import { connectorsOf } from './readings/mapping';
 import { type PlugLook, plugLooks } from './readings/plugs';
@@ -27,6 +29,8 @@ export interface JobReading {
   readonly vin: VinReading | null;
   readonly facts: ReadonlyMap<FactRef, ResolvedFact>;
   readonly checks: readonly ChoiceCheck[];
+  /** What the new lamps of all swaps do. */
+  readonly light: JobLight;
   readonly strip: StripReading;
   readonly plugs: readonly PlugLook[];
   readonly items: readonly OpenItem[];
@@ -64,11 +68,11 @@ export function readJob(given: JobSources): JobReading {
   };
   const plans = new Map(record.swaps.map((swap) => [swap.id, chosenPlan(swap, sources)]));
   const othersOf = (swap: string) => [...plans].flatMap(([id, plan]) => (id !== swap && plan ? [plan] : []));
-  const checks = sameList(
-    record.swaps.map((swap) =>
-      checkChoice(swap, record, sources, known, unknownPlugs, timeOf(swap.id), othersOf(swap.id)),
-    ),
-  );
+  const systemV = systemVOf(known.get('system-voltage@vehicle'));
+  const all: KnownSources = { ...sources, known, unknownPlugs, systemV };
+  const wired = record.swaps.map((swap) => wireChoice(swap, record, all, othersOf(swap.id)));
+  const light = jobLight(wired, record, family, systemV);
+  const checks = sameList(wired.map((w) => checkChoice(w, record, all, light, timeOf(w.id))));
   const wiring = checks.flatMap((c) => (c.swap.choice ? wireWork(c, record) : []));
   const strip = readStripping(record, stripping, uses, wiring);
   const plugs = plugLooks(checks, record, strip, connectorsOf(sources.connectors));
@@ -99,6 +103,7 @@ export function readJob(given: JobSources): JobReading {
     vin: vinOf(vehicle, family),
     facts,
     checks,
+    light,
     strip,
     plugs,
     items,

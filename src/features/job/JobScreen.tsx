@@ -8,7 +8,7 @@ import {
   type Stage,
   STAGES,
   factsView,
-  lightView,
+  scoreView,
   stripView,
 } from '@/core/job';
 import { KeyHelp } from '@/ui/KeyHelp';
@@ -159,7 +159,7 @@ function PlanColumn() {
 /** The plan with its lamps as they are lit now: it alone is drawn anew while something flashes. */
 function LitPlan() {
   const { job, view, words, say, focus, setFocus, controls } = useJob();
-  const light = useView(lightView);
+  const light = useView(scoreView);
   const { t, tCode } = words;
   const { family } = view;
   const phaseOn = useFlashPhase(controls, job);

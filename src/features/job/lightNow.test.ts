@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { ALL_OFF, type ControlState } from '@/core/controls';
-import { type BodyOf, type EventType, frameView, type Job, lightView } from '@/core/job';
+import { type BodyOf, type EventType, frameView, type Job, scoreView } from '@/core/job';
 import { eventMaker, shelfJob } from '@/core/job/testing/jobKit';
 import type { Shelf } from '@/core/catalogue';
 import { litAt } from './lightNow';
@@ -48,7 +48,7 @@ const brace = [
 const bright = (job: Job, at: string, controls: ControlState, phaseOn = true) => {
   const position = frameView(job).positions.find((p) => p.key === at);
   return position
-    ? Object.fromEntries(litAt(lightView(job), position, controls, phaseOn).map((l) => [l.does, l.bright]))
+    ? Object.fromEntries(litAt(scoreView(job), position, controls, phaseOn).map((l) => [l.does, l.bright]))
     : {};
 };
 

@@ -1,6 +1,6 @@
 import { brightness, type ControlState, type Level } from '@/core/controls';
-import type { LightView, PositionView } from '@/core/job';
-import { expectedLevels, factoryLevel } from '@/core/light';
+import type { PositionView, ScoreView } from '@/core/job';
+import { inSetting } from '@/core/light/settled/inSetting';
 import { LAMP_FUNCTIONS, type LampFunction, type LightColour } from '@/core/vehicle';
 
 /** What one function of a lamp does now. */
@@ -12,21 +12,19 @@ export interface NowLit {
   readonly bright: number;
 }
 
-/** What every function at a position does for the controls: the chosen lamp where one is mapped, else the factory lamp. */
+/** What every function at a position does for the controls: the chosen lamp where its wiring is known, else the factory lamp. */
 export function litAt(
-  view: LightView,
+  view: Pick<ScoreView, 'after' | 'keeps'>,
   position: PositionView,
   controls: ControlState,
   phaseOn: boolean,
 ): readonly NowLit[] {
-  const wiring = view.swaps.flatMap((s) => s.wiring).find((w) => w.position === position.key);
-  const { side } = position.place.position;
-  const fitted = wiring?.fitted ?? null;
-  const provided = wiring && fitted ? wiring.lamp.functions : position.place.functions;
-  const levels = fitted ? expectedLevels(fitted, controls) : null;
-  return provided.flatMap(({ does, colour }) => {
+  const vehicle = view.after.lamps.some((l) => l.position === position.key) ? view.after : view.keeps;
+  const lamp = vehicle.lamps.find((l) => l.position === position.key);
+  const levels = inSetting(vehicle, controls).get(position.key);
+  return (lamp?.functions ?? []).flatMap(({ does, colour }) => {
     if (!isLit(does) || does === 'reflex-reflector') return [];
-    const level: Level = levels ? (levels.get(does) ?? { kind: 'off' }) : factoryLevel(does, side, controls);
+    const level: Level = levels?.get(does)?.level ?? { kind: 'off' };
     return [{ does, colour: colour ?? 'white', level, bright: brightness(level, phaseOn) }];
   });
 }

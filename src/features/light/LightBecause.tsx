@@ -1,13 +1,12 @@
 'use client';
-import { isFed } from '@/core/harness';
+import { isFed, liveCases } from '@/core/harness';
 import { lightView } from '@/core/job';
-import { liveCases } from '@/core/light';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { BUTTON } from '@/ui/classes';
 import { Link } from '@/ui/Link';
 import { VerdictMark, WarningMark } from '@/ui/marks';
 import { useZone } from '@/ui/WordsContext';
-import type { TimedFinding } from '@/core/light/overTime/finding';
+import type { LightFinding } from '@/core/light/judge/finding';
 import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { findingText, noteText } from './findingWords';
 import type { Scene } from './useScene';
@@ -19,7 +18,7 @@ export function LightBecause({
   position,
 }: {
   scene: Scene;
-  findings: readonly TimedFinding[];
+  findings: readonly LightFinding[];
   position: string | null;
 }) {
   const { view, words, say, focus, rights } = useJob();
@@ -113,7 +112,7 @@ const FIRST = { broken: 0, open: 1, kept: 2 } as const;
 /** What is broken first, then what nobody knows. */
 const sorted = (
   entries: readonly BecauseEntry[],
-  findings: readonly TimedFinding[],
+  findings: readonly LightFinding[],
 ): readonly BecauseEntry[] =>
   entries
     .map((entry, i) => ({ entry, state: findings[i]?.state ?? 'kept' }))

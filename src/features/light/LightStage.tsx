@@ -36,8 +36,9 @@ export function LightStage() {
   const { t } = words;
   const [playhead] = useState(() => new Playhead(1));
   const scene = useScene(playhead);
-  const wirings = useSwapIn(light)?.wiring ?? [];
-  const lit = new Map(view.positions.map((p) => [p.key, litAt(light, p, controls, true)]));
+  const here = useSwapIn(light);
+  const wirings = here?.wiring ?? [];
+  const lit = new Map(view.positions.map((p) => [p.key, litAt(scene.view, p, controls, true)]));
   const main = useRef<HTMLElement>(null);
   const end = view.positions.find((p) => p.key === (focus?.key ?? wirings[0]?.position))?.place.position.end;
   const [side, setSide] = useState<View | null>(null);
@@ -186,7 +187,7 @@ export function LightStage() {
               lit={wirings.map((w) => lit.get(w.position) ?? [])}
               names={wirings.map((w) => say.position(w.position))}
             />
-            <LightRules wirings={wirings} />
+            <LightRules findings={here?.findings ?? []} />
             {swap && <RoadView swap={swap.id} />}
           </>
         )}

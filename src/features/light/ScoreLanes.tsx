@@ -1,7 +1,7 @@
 'use client';
 import { type PointerEvent, useEffect, useMemo, useRef } from 'react';
 import { ALL_OFF, type Control, CONTROL_NAMES } from '@/core/controls';
-import type { TimedFinding } from '@/core/light/overTime/finding';
+import type { LightFinding } from '@/core/light/judge/finding';
 import type { LampOverTime } from '@/core/light/overTime/simulate';
 import type { Span } from '@/core/light/overTime/score';
 import type { Trace } from '@/core/light/program/trace';
@@ -39,7 +39,7 @@ export function ScoreLanes({
   lengthUs: number;
   spans: readonly Span[];
   lamp: LampOverTime | null;
-  findings: readonly TimedFinding[];
+  findings: readonly LightFinding[];
   playhead: Playhead;
   /** Moves the throwing of a switch to another time; absent: this score is as it is. */
   onDrag?: ((control: Control, fromMs: number, toMs: number) => void) | undefined;

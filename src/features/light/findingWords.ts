@@ -1,4 +1,4 @@
-import type { TimedFinding } from '@/core/light/overTime/finding';
+import type { LightFinding } from '@/core/light/judge/finding';
 import type { LightNote } from '@/core/light/overTime/summary';
 import type { Words } from '@/words';
 
@@ -6,8 +6,10 @@ const ms = (x: number): string => `${Math.round(x)} ms`;
 const rounded = (x: number): number => Math.round(x * 10) / 10;
 
 /** A finding over time as a sentence, its figures in it. */
-export function findingText({ why, state }: TimedFinding, { t }: Pick<Words, 't'>): string {
+export function findingText({ why, state }: LightFinding, { t, tCode }: Pick<Words, 't' | 'tCode'>): string {
   switch (why.code) {
+    case 'in-setting':
+      return t('light.rule', { does: tCode(`does.${why.rule.does}`), must: why.rule.must });
     case 'rate':
       return why.perMinute === null
         ? t('timed.rate-unknown', { min: why.min, max: why.max })

@@ -1,4 +1,4 @@
-import { TIMED_FIGURES } from '../../light/overTime/rules';
+import { TIMED_FIGURES } from '../../light/judge/rules';
 import type { Profile } from '../rows/profile';
 import type { Checking } from './context';
 

@@ -1,10 +1,10 @@
 import type { Prose } from '../../kernel/reason';
-import type { TimedRule } from '../../light/overTime/rules';
+import type { TimedRule } from '../../light/judge/rules';
 import type { Rule } from '../../rule';
 import type { Duty, LampFunction, LightColour } from '../../vehicle';
 
 /** What a lit lamp must do in a market while a condition on the controls holds. */
-export interface LightRule {
+export interface SettingRule {
   readonly id: string;
   readonly does: LampFunction;
   readonly when: string;
@@ -31,7 +31,7 @@ export interface Profile {
   readonly note: Prose;
   readonly onRoad: boolean;
   readonly requirements: readonly Requirement[];
-  readonly light?: readonly LightRule[];
+  readonly light?: readonly SettingRule[];
   /** Absent: what the program knows of the market. */
   readonly overTime?: readonly TimedRule[];
 }

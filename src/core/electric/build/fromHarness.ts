@@ -2,6 +2,8 @@ import {
   type Circuit,
   circuitFinder,
   type ControlState,
+  expressionOf,
+  holds,
   type Level,
   type LevelCase,
   levelOf,
@@ -98,6 +100,8 @@ export interface HarnessReading {
 /** The harness under the switches. */
 export interface LiveHarness {
   readonly network: Network;
+  /** A short text that two settings share where every circuit and feed does the same in both, and so all currents too. */
+  readonly setting: (state: ControlState) => string;
   /** @param flashOn the flasher is in its lit phase */
   readonly supplied: (state: ControlState, flashOn: boolean) => HarnessReading;
   readonly read: (state: ControlState) => {
@@ -122,15 +126,38 @@ export function liveHarness(input: HarnessInput): LiveHarness {
     elements: inject(harnessElements(h), h.faults ?? []),
   };
   const ready = prepareNetwork(network);
+  const rows = [
+    ...circuitsOf(h).flatMap((id) => h.circuit(id)?.cases ?? []),
+    ...h.feeds.flatMap((f) => f.live),
+  ];
+  const cases = rows.map((c) => expressionOf(c.when));
+  const flashes = rows.some((c) => c.level.kind === 'flashing');
+  const setting = (state: ControlState): string => {
+    let text = '';
+    for (const e of cases) text += holds(e, state) ? 1 : 0;
+    return text;
+  };
+  const read = new Map<string, HarnessReading>();
+  // Once for each set of closed switches: many settings share one.
+  const known = new Map<string, NetSolution>();
   let near: NetSolution | undefined;
   const solved = (state: ControlState, flashOn: boolean): readonly Phase[] =>
     phasesIn(h, state, flashOn).map(({ share, closed }) => {
-      near = ready.solve(closed, near);
+      const key = [...closed].join();
+      near = known.get(key) ?? ready.solve(closed, near);
+      known.set(key, near);
       return { share, solution: near };
     });
   return {
     network,
-    supplied: (state, flashOn) => inputReadings(h, state, solved(state, flashOn)),
+    setting,
+    supplied: (state, flashOn) => {
+      const on = flashOn || !flashes;
+      const key = `${setting(state)}${on ? '+' : '-'}`;
+      let found = read.get(key);
+      if (!found) read.set(key, (found = inputReadings(h, state, solved(state, on))));
+      return found;
+    },
     read: (state) => {
       const phases = solved(state, true);
       return {

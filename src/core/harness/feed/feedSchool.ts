@@ -1,4 +1,5 @@
 import type { LevelCase } from '../../controls';
+import type { LampFunction } from '../../vehicle';
 
 /** The four schools of feeding what the old lamp never had, least harm first. */
 export const FEED_SCHOOLS = ['plug-in-lead', 'fuse-tap', 'battery-module', 'lamp-wire'] as const;
@@ -16,3 +17,14 @@ export const FEED_LIVE: Readonly<Record<FeedSchool, readonly LevelCase[]>> = {
   'battery-module': on('running'),
   'lamp-wire': on('lights!=off'),
 };
+
+/** An extra feed that was decided; live as its source is, or, where none is named, as its school usually is. */
+export interface DecidedFeed {
+  readonly does: LampFunction;
+  readonly school: FeedSchool;
+  readonly live?: readonly LevelCase[];
+}
+
+/** When an extra feed is live. */
+export const liveCases = (feed: Pick<DecidedFeed, 'school' | 'live'>): readonly LevelCase[] =>
+  feed.live ?? FEED_LIVE[feed.school];

@@ -263,7 +263,7 @@ function swapItems({ swap, now, revised }: ChoiceCheck, raise: Raise): void {
 }
 
 /** What the pin map and the rules of light leave to be settled by a person. */
-function wiringItems({ swap, wiring }: ChoiceCheck, raise: Raise): void {
+function wiringItems({ swap, wiring, light }: ChoiceCheck, raise: Raise): void {
   const chosen = swap.choice?.event;
   if (!chosen) return;
   const rule: Raise = (id, origin, what, stage) => raise(id, origin, what, stage, chosen);
@@ -309,11 +309,12 @@ function wiringItems({ swap, wiring }: ChoiceCheck, raise: Raise): void {
       'wire',
     );
   const broken = new Map(
-    wiring.flatMap((w) =>
-      w.light
-        .filter((f) => !f.kept && !w.undecided.includes(f.rule.does))
-        .map((f) => [f.rule.id, f.rule] as const),
-    ),
+    light.flatMap((f) => {
+      const undecided = wiring.find((w) => w.position === f.position)?.undecided ?? [];
+      return f.state === 'broken' && f.why.code === 'in-setting' && !undecided.includes(f.why.rule.does)
+        ? [[f.why.rule.id, f.why.rule] as const]
+        : [];
+    }),
   );
   for (const r of broken.values())
     rule(

@@ -1,8 +1,12 @@
 import { weakMapMemoize } from 'reselect';
-import { systemVOf } from '../../electric/formulas';
+import type { SystemV } from '../../electric/formulas';
+import type { LightFinding } from '../../light/judge/finding';
 import type { Judgement, Known, SwapPlan } from '../../fitment';
 import type { RowRef } from '../events';
 import type { JobRecord, SwapRecord } from '../fold';
+import type { JobLight } from './jobLight';
+import { lightFindings } from './lightFindings';
+import type { WiredSwap } from './swapHarness';
 import { type DropPoint, type DropSources, readDrops } from './drops';
 import { type HandJoint, handJoints } from './handJoints';
 import { type OrderEntries, type SheetTime, type SwapOrders, swapOrders } from './orders';
@@ -30,8 +34,10 @@ export interface ChoiceCheck {
   readonly plan: SwapPlan | null;
   /** Catalogue rows that have a newer revision than the pinned one. */
   readonly revised: readonly string[];
-  /** Wiring and light of each position; empty while no lamp is chosen. */
+  /** Wiring of each position; empty while no lamp is chosen. */
   readonly wiring: readonly PositionWiring[];
+  /** What the market's rules say of its lamps in every setting. */
+  readonly light: readonly LightFinding[];
   /** Mode plugs, cures and lengths. */
   readonly matters: WireMatters;
   /** Extra feeds with every place they could come from. */
@@ -55,7 +61,6 @@ const wiringSources = part<WiringSources>()(
   'registry',
   'known',
   'unknownPlugs',
-  'profiles',
   'parts',
   'connectors',
   'figures',
@@ -109,53 +114,93 @@ const NO_FEEDS: readonly FeedMatter[] = [];
 const NO_PROOFS: readonly ProofLine[] = [];
 const NO_JOINTS: readonly HandJoint[] = [];
 const NO_DROPS: readonly DropPoint[] = [];
+const NO_LIGHT: readonly LightFinding[] = [];
 
-/** Reads one swap: each part of it anew only where what that part depends on has changed. */
-export function checkChoice(
+/** A swap with its wiring, before what its lamps do on it. */
+export interface WiredChoice extends WiredSwap {
+  readonly swap: SwapRecord;
+  readonly plan: SwapPlan | null;
+  readonly now: Judgement | null;
+}
+
+/** Judges a swap's choice again and wires it: each part anew only where what that part depends on has changed. */
+export function wireChoice(
   swap: SwapRecord,
   record: JobRecord,
-  sources: JobSources,
-  known: Known,
-  unknownPlugs: FactReading['unknownPlugs'],
-  sheet: SheetTime | null,
+  sources: KnownSources,
   others: readonly SwapPlan[],
+): WiredChoice {
+  const plan = swap.choice ? chosenPlan(swap, sources) : null;
+  const { registry, profiles, parts, known } = sources;
+  const chosen = plan && judged(plan, registry, profiles, parts, knownText(known), ...others);
+  const wiring = chosen
+    ? wiringOf(swap, chosen.plan, wiringEntries(record), wiringSources(sources))
+    : NO_WIRING;
+  const matters = swap.choice
+    ? mattersOf(swap, wiring, matterEntries(record), matterSources(sources))
+    : NO_MATTERS;
+  const feeds = swap.choice ? feedsOf(wiring, matters, matterSources(sources)) : NO_FEEDS;
+  return { id: swap.id, swap, plan: chosen?.plan ?? null, now: chosen?.now ?? null, wiring, matters, feeds };
+}
+
+/** The rows of a job with what is known of its vehicle. */
+export interface KnownSources extends JobSources {
+  readonly known: Known;
+  readonly unknownPlugs: FactReading['unknownPlugs'];
+  readonly systemV: SystemV | null;
+}
+
+/** Reads one swap with what its lamps do. @param light that of all swaps of the job */
+export function checkChoice(
+  { swap, plan, now, wiring, matters, feeds }: WiredChoice,
+  record: JobRecord,
+  sources: KnownSources,
+  light: JobLight,
+  sheet: SheetTime | null,
 ): ChoiceCheck {
   if (!swap.choice)
-    return laid(swap, null, null, NO_WIRING, NO_MATTERS, NO_FEEDS, NO_PROOFS, null, NO_JOINTS, NO_DROPS, '');
-  const all = { ...sources, known, unknownPlugs, systemV: systemVOf(known.get('system-voltage@vehicle')) };
-  const plan = chosenPlan(swap, sources);
-  const { registry, profiles, parts } = sources;
-  const chosen = plan && judged(plan, registry, profiles, parts, knownText(known), ...others);
-  const now = chosen?.now ?? null;
-  const wiring = chosen ? wiringOf(swap, chosen.plan, wiringEntries(record), wiringSources(all)) : NO_WIRING;
-  const matters = mattersOf(swap, wiring, matterEntries(record), matterSources(all));
-  const feeds = feedsOf(wiring, matters, matterSources(all));
+    return laid(
+      swap,
+      null,
+      null,
+      NO_WIRING,
+      NO_MATTERS,
+      NO_FEEDS,
+      NO_PROOFS,
+      null,
+      NO_JOINTS,
+      NO_DROPS,
+      NO_LIGHT,
+      '',
+    );
   const joints = jointsOf(swap, wiring, feeds, jointEntries(record));
   const count = (kind: HandJoint['kind']) => joints.filter((j) => j.kind === kind && j.bought).length;
   return laid(
     swap,
     now,
-    chosen?.plan ?? null,
+    plan,
     wiring,
     matters,
     feeds,
-    proofsOf(wiring, now, proofEntries(record), proofSources(all)),
-    chosen &&
-      ordersOf(
-        swap,
-        chosen.plan,
-        chosen.now,
-        orderEntries(record),
-        orderSources(sources),
-        wiring,
-        matters,
-        feeds,
-        count('butt'),
-        count('ring'),
-        sheet,
-      ),
+    proofsOf(wiring, now, proofEntries(record), proofSources(sources), light),
+    plan && now
+      ? ordersOf(
+          swap,
+          plan,
+          now,
+          orderEntries(record),
+          orderSources(sources),
+          wiring,
+          matters,
+          feeds,
+          count('butt'),
+          count('ring'),
+          sheet,
+        )
+      : null,
     joints,
-    dropsOf(swap.id, wiring, feeds, matters, dropEntries(record), dropSources(all)),
+    dropsOf(swap.id, wiring, feeds, matters, dropEntries(record), dropSources(sources)),
+    lightFindings(wiring, light, sources),
     revisedRows(swap, sources.pinned.head),
   );
 }
@@ -173,6 +218,7 @@ const laid = weakMapMemoize(
     orders: SwapOrders | null,
     joints: readonly HandJoint[],
     drops: readonly DropPoint[],
+    light: readonly LightFinding[],
     revised: string,
   ): ChoiceCheck => ({
     swap,
@@ -180,6 +226,7 @@ const laid = weakMapMemoize(
     plan,
     revised: revised === '' ? [] : revised.split('\n'),
     wiring,
+    light,
     matters,
     feeds,
     proofs,

@@ -1,4 +1,4 @@
-import { weakMapMemoize } from 'reselect';
+import { derived } from '../../kernel/derived';
 import { cavityOf, checkAt } from '../../kernel/ids';
 import {
   ALL_OFF,
@@ -11,12 +11,12 @@ import {
   switchesBetween,
 } from '../../controls';
 import { dropLimitV, type Figures, SYSTEM_V, type SystemV } from '../../electric/formulas';
-import { isFed, type PinMap } from '../../harness';
-import { type HarnessInput, liveHarness, type LiveHarness, type WiredLamp } from '../../electric';
+import { isFed } from '../../harness';
+import type { HarnessInput, LiveHarness, WiredLamp } from '../../electric';
 import type { Family } from '../../catalogue/types';
-import { type PositionKey, positionKey } from '../../vehicle';
+import type { PositionKey } from '../../vehicle';
 import type { JobRecord } from '../fold';
-import { liveWiring } from './liveWiring';
+import { harnessInput, liveSwap, type SwapHarness, swapHarness } from './swapHarness';
 import type { FeedMatter, WireMatters } from './wireMatters';
 import type { PositionWiring } from './wiring';
 
@@ -72,30 +72,8 @@ export function readDrops(
 ): readonly DropPoint[] {
   if (systemV === null) return [];
   const wired = wiring.filter((w) => w.map !== null);
-  const input = liveWiring(
-    {
-      circuits: family.circuits ?? [],
-      feeds: [...record.feeds].map(([at, { event }]) => ({
-        at,
-        ...(event.body.source ? { source: event.body.source } : {}),
-      })),
-      positions: family.places.map((p) => ({ key: positionKey(p.position), place: p })),
-    },
-    { id: swap, wiring: wired, matters, feedMatters: feeds },
-    systemV,
-  );
-  const text = JSON.stringify({
-    feeds: input.feeds,
-    resistors: input.resistors,
-    lamps: input.lamps.map(({ position, vehiclePlugs, lampMinV, loomM, groundM }) => ({
-      position,
-      plugs: vehiclePlugs.map((p) => p.id),
-      lampMinV,
-      loomM,
-      groundM,
-    })),
-  });
-  const points = pointsOf(family, systemV, text, ...wired.flatMap((w) => w.map ?? []));
+  const harness = swapHarness({ id: swap, wiring: wired, matters, feeds }, record, family, systemV);
+  const points = pointsOf(harness.rows, harness.values);
   return points.flatMap((p) => {
     const w = wired.find((x) => x.position === p.position);
     return w ? [judged(p, w, record, systemV, figures)] : [];
@@ -144,34 +122,13 @@ function isTouched(w: PositionWiring, p: Laid): boolean {
   return (w.build !== null && w.build.wires.length > 0) || how === 'jointed' || how === 'screwed';
 }
 
-/** A swap's network without its maps, as text. */
-type InputText = Omit<HarnessInput, 'systemV' | 'circuits' | 'lamps'> & {
-  readonly lamps: readonly (Omit<WiredLamp, 'map' | 'vehiclePlugs'> & {
-    readonly plugs: readonly string[];
-  })[];
-};
-
 /** The points of a swap: anew only when its maps, feeds or cures are others. */
-const pointsOf = weakMapMemoize(
-  (family: Family, systemV: SystemV, text: string, ...maps: readonly PinMap[]): readonly Laid[] => {
-    const { lamps, ...rest } = JSON.parse(text) as InputText;
-    const input: HarnessInput = {
-      ...rest,
-      systemV,
-      circuits: family.circuits ?? [],
-      lamps: lamps.flatMap(({ plugs, ...lamp }, i) => {
-        const map = maps[i];
-        const vehiclePlugs = (family.plugs ?? []).filter(
-          (p) => positionKey(p.position) === lamp.position && plugs.includes(p.id),
-        );
-        return map ? [{ ...lamp, map, vehiclePlugs }] : [];
-      }),
-    };
-    if (input.lamps.length === 0) return [];
-    const live = liveHarness(input);
-    return input.lamps.flatMap((lamp) => lampPoints(lamp, input, live));
-  },
-);
+const pointsOf = derived((rows: SwapHarness['rows'], values: SwapHarness['values']): readonly Laid[] => {
+  const input = harnessInput({ rows, values });
+  if (input.lamps.length === 0) return [];
+  const live = liveSwap({ rows, values });
+  return input.lamps.flatMap((lamp) => lampPoints(lamp, input, live));
+});
 
 /** The heaviest input that the vehicle’s plug feeds, and every input of an extra feed. */
 function lampPoints(lamp: WiredLamp, input: HarnessInput, live: LiveHarness): readonly Laid[] {

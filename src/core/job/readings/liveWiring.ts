@@ -1,8 +1,14 @@
 import { type FeedOf, feedOf, type PlugAt, plugAt } from '../../kernel/ids';
 import type { Circuit } from '../../controls';
-import { liveCases } from '../../light';
 import type { SystemV } from '../../electric/formulas';
-import { type FeedCandidate, type FeedSource, sourceId, type WirePart, wireParts } from '../../harness';
+import {
+  type FeedCandidate,
+  type FeedSource,
+  liveCases,
+  sourceId,
+  type WirePart,
+  wireParts,
+} from '../../harness';
 import type { Fault, HarnessInput, WiredFeed } from '../../electric';
 import type { FeedMatter, WireMatters } from './wireMatters';
 import type { PositionWiring } from './wiring';
@@ -57,13 +63,13 @@ export function liveWiring(
   systemV: SystemV,
   faults?: readonly Fault[],
 ): HarnessInput {
-  const feeds = swap.feedMatters.flatMap((f): readonly WiredFeed[] => {
-    const feed = swap.wiring.flatMap((w) => w.feeds).find((x) => x.does === f.does);
-    const c = takenCandidate(view, swap.id, f);
-    // One that is told in words only is live as its school usually is, here as for the light.
-    if (!feed || !view.feeds.some((x) => x.at === feedOf(swap.id, f.does))) return [];
+  const decided = new Map(swap.wiring.flatMap((w) => w.feeds.map((f) => [f.does, f] as const)));
+  const feeds = [...decided.values()].map((feed): WiredFeed => {
+    const matter = swap.feedMatters.find((f) => f.does === feed.does);
+    const c = matter && takenCandidate(view, swap.id, matter);
     const legM = Object.fromEntries((c?.legs ?? []).map((l) => [l.position, l.lengthM]));
-    return [{ does: f.does, live: liveCases(feed), wire: c?.wire ?? FEED_WIRE, legM }];
+    // One that is told in words only is live as its school usually is.
+    return { does: feed.does, live: liveCases(feed), wire: c?.wire ?? FEED_WIRE, legM };
   });
   const resistors = Object.fromEntries(
     swap.matters.cures.flatMap((c) => {

@@ -16,11 +16,10 @@ import {
   type VehiclePlug,
   wantsLead,
 } from '../../harness';
-import { type FittedLamp, judgeLight, type LightFinding } from '../../light';
 import { probeMeter } from '../../electric';
 import { withOwnWays } from '../../light/program/ownWays';
 import { shelfAdapters } from '../../catalogue/adapters';
-import type { Family, Lamp, Part, Profile } from '../../catalogue/types';
+import type { Family, Lamp, Part } from '../../catalogue/types';
 import { positionKey, type Side } from '../../vehicle';
 
 /** What the wiring of a position comes to before anybody has measured: all that its rows, facts and choices decide. */
@@ -179,22 +178,3 @@ const plugsOf = (family: Family, position: string, ids: string): readonly Vehicl
   const wanted = new Set(ids.split(' '));
   return (family.plugs ?? []).filter((p) => positionKey(p.position) === position && wanted.has(p.id));
 };
-
-/** What a rule set says of a lamp as it is wired. @param feedsText the extra feeds that are decided, as JSON */
-export const lightOf = weakMapMemoize(
-  (
-    family: Family,
-    profile: Profile | null,
-    lamp: Lamp,
-    map: PinMap,
-    side: Side,
-    mode: FittedLamp['mode'],
-    feedsText: string,
-  ): readonly LightFinding[] => {
-    const feeds = JSON.parse(feedsText) as FittedLamp['feeds'];
-    return judgeLight(
-      { lamp, side, mode, inputs: map.inputs, circuit: circuitsOf(family), feeds },
-      profile?.light ?? [],
-    );
-  },
-);

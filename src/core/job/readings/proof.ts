@@ -1,10 +1,11 @@
 import { checkAt } from '../../kernel/ids';
 import { weakMapMemoize } from 'reselect';
-import { type ControlState, levelOf, neededLevels } from '../../controls';
+import { type ControlState, type Level, type LevelCase, neededLevels } from '../../controls';
 import type { Judgement, Known } from '../../fitment';
 import { certainty } from '../../fitment/functionRows';
 import { bindAt } from '../../rule/condition';
-import { decidingCases, expectedLevels, type FittedLamp } from '../../light';
+import type { VehicleLight } from '../../light/overTime/lightTypes';
+import { inSetting } from '../../light/settled/inSetting';
 import {
   type CellState,
   firstCause,
@@ -15,8 +16,9 @@ import {
   type ProofSubject,
   type SeenCell,
 } from '../../prove';
+import { derived } from '../../kernel/derived';
 import { type Reason } from '../../kernel/reason';
-import type { PinMap } from '../../harness';
+import type { DecidedFeed, PinMap } from '../../harness';
 import { movementsOf } from '../../light/program/movements';
 import { programOf } from '../../light/program/usual';
 import type { Family, Lamp } from '../../catalogue/types';
@@ -29,7 +31,8 @@ import {
   positionKey,
 } from '../../vehicle';
 import type { JobRecord } from '../fold';
-import { fittedOf, type PositionWiring, sideAt } from './wiring';
+import type { JobLight } from './jobLight';
+import { type PositionWiring, sideAt, waysOf } from './wiring';
 
 /** One function in one setting, with what was last seen of it. */
 export interface ProofCellLine {
@@ -66,6 +69,7 @@ export function readProofs(
   judgement: Judgement | null,
   record: Pick<JobRecord, 'proofs'>,
   s: ProofSources,
+  light: JobLight,
 ): readonly ProofLine[] {
   const asked = wiring.map((w) => ({
     position: w.position,
@@ -73,7 +77,15 @@ export function readProofs(
     mode: w.mode,
     duties: dutiesAt(w, judgement, s),
   }));
-  const steps = stepsOf(s.family, JSON.stringify(asked), ...wiring.flatMap((w) => [w.lamp, w.map]));
+  const steps = stepsOf(
+    {
+      family: s.family,
+      wired: light.wired,
+      unwired: light.unwired,
+      rows: wiring.flatMap((w) => [w.lamp, w.map]),
+    },
+    asked,
+  );
   return steps.map((step) => ({
     id: step.id,
     state: step.state,
@@ -116,18 +128,32 @@ export const notProven = weakMapMemoize((lines: readonly ProofLine[]) =>
 
 interface Asked {
   readonly position: string;
-  readonly feeds: FittedLamp['feeds'];
+  readonly feeds: readonly DecidedFeed[];
   readonly mode: 'open' | 'closed' | null;
   readonly duties: readonly Duty[];
 }
 
-/** The settings that prove some lamps: rows and maps by their identity, the rest by its text. */
-const stepsOf = weakMapMemoize(
-  (family: Family, askedText: string, ...rows: readonly (Lamp | PinMap | null)[]): readonly ProofStep[] =>
+/** The settings that prove some lamps. `rows`: lamp and map of each, in turn. */
+const stepsOf = derived(
+  (
+    {
+      family,
+      wired,
+      unwired,
+      rows,
+    }: {
+      readonly family: Family;
+      readonly wired: VehicleLight;
+      readonly unwired: VehicleLight;
+      readonly rows: readonly (Lamp | PinMap | null)[];
+    },
+    all: readonly Asked[],
+  ): readonly ProofStep[] =>
     proofSteps(
-      (JSON.parse(askedText) as readonly Asked[]).map((asked, i) =>
-        subjectOf(asked, rows[2 * i] as Lamp, rows[2 * i + 1] as PinMap | null, family),
-      ),
+      all.map((asked, i) => {
+        const map = rows[2 * i + 1] as PinMap | null;
+        return subjectOf(asked, rows[2 * i] as Lamp, map, family, map ? wired : unwired);
+      }),
     ),
 );
 
@@ -142,11 +168,18 @@ function dutiesAt(w: PositionWiring, judgement: Judgement | null, s: ProofSource
   return DUTIES.filter((d) => duties.includes(d));
 }
 
-function subjectOf(asked: Asked, lamp: Lamp, map: PinMap | null, family: Family): ProofSubject {
+function subjectOf(
+  asked: Asked,
+  lamp: Lamp,
+  map: PinMap | null,
+  family: Family,
+  light: VehicleLight,
+): ProofSubject {
   const side = sideAt(family, asked.position);
   const lit = lamp.functions.filter((f) => isLamp(f.does) && f.does !== 'reflex-reflector');
   const program = programOf(lamp);
-  const fitted = map ? fittedOf({ ...asked, lamp, map }, family) : null;
+  const ways = (does: LampFunction): readonly LevelCase[] | null =>
+    map ? waysOf({ ...asked, lamp, map }, does, family) : neededLevels(does, side);
   return {
     position: asked.position,
     functions: lit.map((f) => {
@@ -154,21 +187,21 @@ function subjectOf(asked: Asked, lamp: Lamp, map: PinMap | null, family: Family)
       return {
         does,
         colour: f.colour ?? null,
-        cases: fitted ? decidingCases(fitted, does) : neededLevels(does, side),
+        cases: ways(does),
         moves: movementsOf(program, asked.mode ?? 'open', does),
       };
     }),
-    levels: (state) =>
-      fitted
-        ? expectedLevels(fitted, state)
-        : new Map(
-            lit.map((f) => {
-              const needs = neededLevels(f.does as LampFunction, side);
-              return [f.does as LampFunction, needs ? levelOf(needs, state) : { kind: 'off' as const }];
-            }),
-          ),
+    levels: (state) => levelsAt(light, asked.position, state),
     duties: asked.duties,
   };
 }
+
+/** What each function of a lamp shows in a setting. */
+export const levelsAt = (
+  light: VehicleLight,
+  position: string,
+  state: ControlState,
+): ReadonlyMap<LampFunction, Level> =>
+  new Map([...(inSetting(light, state).get(position) ?? [])].map(([does, seen]) => [does, seen.level]));
 
 const isLamp = (does: string): does is LampFunction => (LAMP_FUNCTIONS as readonly string[]).includes(does);

@@ -27,7 +27,8 @@ import {
 } from '../../vehicle';
 import type { JobRecord, SwapRecord } from '../fold';
 import { circuitsOf } from './mapping';
-import type { PositionWiring } from './wiring';
+import { ownCases } from '../../light/program/ownWays';
+import { type PositionWiring, suppliedCases } from './wiring';
 
 /** A plug or loop of the lamp that chooses a behaviour, and what was chosen. */
 export interface ModeMatter {
@@ -309,7 +310,9 @@ function needFor(
   const places = new Map(family.places.map((p) => [positionKey(p.position), p]));
   return {
     need: needOf(does, places.get(here[0]?.position ?? '')?.position.side ?? 'left'),
-    behaviour: lamp?.behaviour?.find((b) => b.does === does)?.cases ?? [],
+    behaviour: lamp
+      ? ownCases(lamp, here[0]?.mode ?? null, does, (other) => suppliedCases(here[0], other, family))
+      : [],
     takesPulsed: inputs.every((i) => i.input.takesPulsed),
     eachA: Math.max(0, ...inputs.map((i) => i.input.currentA)),
     targets: here.map((w) => ({

@@ -4,15 +4,26 @@ import { bindAt } from '../../rule/condition';
 import { certainty } from '../../fitment/functionRows';
 import { type BenchReading, type BenchStep, type BenchVerdict, judgeReading } from '../../bench';
 import { type Figures, systemVOf } from '../../electric/formulas';
-import type { BuildSheet, ConnectorHalf, PinMap, VehiclePlug } from '../../harness';
+import {
+  type BuildSheet,
+  type ConnectorHalf,
+  type DecidedFeed,
+  isFed,
+  liveCases,
+  type PinMap,
+  type VehiclePlug,
+} from '../../harness';
+import { inSeries, type LevelCase } from '../../controls';
+import { programsIn } from '../../light/program/run';
+import { programOf } from '../../light/program/usual';
+import { FOLLOWS } from '../../light/supply/follows';
 import { type CheckReading, checkLines } from './harnessReads';
 import type { FactReading } from './facts';
 import { liveOfSource } from './feedSource';
-import type { FittedLamp, LightFinding } from '../../light';
 import { clean } from '../../kernel/clean';
 import { reason } from '../../kernel/reason';
-import { benchStepsOf, circuitsOf, lightOf, mappingOf } from './mapping';
-import type { Family, Lamp, Part, Profile } from '../../catalogue/types';
+import { benchStepsOf, circuitsOf, mappingOf } from './mapping';
+import type { Family, Lamp, Part } from '../../catalogue/types';
 import {
   type FactRegistry,
   type LampFunction,
@@ -33,7 +44,7 @@ export interface PositionWiring {
   readonly unknownPlug: { readonly cavities: number | null } | null;
   readonly map: PinMap | null;
   /** Extra feeds that have been decided. */
-  readonly feeds: FittedLamp['feeds'];
+  readonly feeds: readonly DecidedFeed[];
   /** Functions that want an extra feed and have none yet. */
   readonly undecided: readonly LampFunction[];
   /** How its mode plug is to be set; null: it has none, or nobody has decided. */
@@ -45,7 +56,6 @@ export interface PositionWiring {
   readonly adapterChoice: { readonly choice: string; readonly event: string } | null;
   /** Latest entry of pins set by hand, to build upon. */
   readonly pinsEvent: string | null;
-  readonly light: readonly LightFinding[];
   readonly bench: readonly BenchLine[];
 }
 
@@ -69,7 +79,6 @@ export interface WiringSources {
   readonly known: Known;
   /** Plugs that the shelf does not have, with their cavities. */
   readonly unknownPlugs: FactReading['unknownPlugs'];
-  readonly profiles: readonly Profile[];
   readonly parts: readonly Part[];
   readonly connectors: readonly ConnectorHalf[];
   readonly figures: Figures;
@@ -78,7 +87,7 @@ export interface WiringSources {
 /** The entries that the wiring depends on. */
 export type WiringEntries = Pick<JobRecord, 'decisions' | 'pins' | 'feeds' | 'bench' | 'harnessReads'>;
 
-/** Works out the wiring and the light of every position of a planned swap. */
+/** Works out the wiring of every position of a planned swap. */
 export function swapWiring(
   swap: SwapRecord,
   plan: SwapPlan,
@@ -86,7 +95,6 @@ export function swapWiring(
   s: WiringSources,
 ): readonly PositionWiring[] {
   const systemV = systemVOf(s.known.get('system-voltage@vehicle'));
-  const profile = s.profiles.find((p) => p.id === s.known.get('market@vehicle')) ?? null;
   const wired = plan.places.map(({ place, lamp }): PositionWiring => {
     const position = positionKey(place.position);
     const { side } = place.position;
@@ -112,7 +120,6 @@ export function swapWiring(
         checks: null,
         pinsEvent: null,
         adapterChoice: null,
-        light: [],
       };
     const decided = record.decisions.get(matterOf(swap.id, adaptersMatter(position)))?.event;
     const pins = record.pins.get(lampAt(position, lamp.id));
@@ -153,7 +160,6 @@ export function swapWiring(
       checks: checks && checkLines(position, lamp.id, checks, record),
       pinsEvent: pins?.event.id ?? null,
       adapterChoice: decided ? { choice: decided.body.choice, event: decided.id } : null,
-      light: lightOf(s.family, profile, lamp, map, side, mode, JSON.stringify(feeds)),
     };
   });
   return withSums(wired, s);
@@ -173,19 +179,57 @@ function modeOf(
   return null;
 }
 
-/** A lamp as it is wired, for what it does in a setting. Without a map nothing feeds it. */
-export function fittedOf(
-  w: Pick<PositionWiring, 'position' | 'lamp' | 'map' | 'mode' | 'feeds'>,
+/**
+ * When an input of a lamp is supplied by what it was wired to: the circuit that its cavity meets, or the feed that was
+ * decided for it. What reaches it another way, the currents say.
+ */
+export function suppliedCases(
+  w: Pick<PositionWiring, 'map' | 'feeds'> | undefined,
+  does: LampFunction,
   family: Family,
-): FittedLamp {
-  return {
-    lamp: w.lamp,
-    side: sideAt(family, w.position),
-    mode: w.mode,
-    inputs: w.map?.inputs ?? [],
-    circuit: circuitsOf(family),
-    feeds: w.feeds,
-  };
+): readonly LevelCase[] {
+  const both = does === 'stop' || does === 'turn';
+  const inputs = (w?.map?.inputs ?? []).filter(
+    (i) => i.input.does === does || (both && i.input.does === 'stop-turn'),
+  );
+  return inputs.flatMap((i): readonly LevelCase[] => {
+    const feed = isFed(i.verdict) ? undefined : w?.feeds.find((f) => f.does === i.input.does);
+    if (feed) return liveCases(feed);
+    return i.from ? (circuitsOf(family)(i.from.circuit)?.cases ?? []) : [];
+  });
+}
+
+/** Every case that has a say in when a function of a lamp is lit: its own supply's, and that of what its lamp watches. */
+export function waysOf(
+  w: Pick<PositionWiring, 'lamp' | 'map' | 'feeds' | 'mode'>,
+  does: LampFunction,
+  family: Family,
+): readonly LevelCase[] {
+  const own = suppliedCases(w, does, family);
+  const leader = FOLLOWS[does];
+  const hasOwn = w.map?.inputs.some(
+    (i) => i.input.does === does || ((does === 'stop' || does === 'turn') && i.input.does === 'stop-turn'),
+  );
+  if (!hasOwn) return leader ? waysOf(w, leader, family) : [];
+  const f = programsIn(programOf(w.lamp), w.mode ?? 'open').find((x) => x.does === does);
+  const watched = [f?.out?.while, f?.dimmed?.while].flatMap((other) =>
+    other === undefined ? [] : suppliedCases(w, other, family),
+  );
+  return [...throughReturn(own, w, family), ...throughReturn(watched, w, family)];
+}
+
+/** Cases of a supply while its lamp's return conducts, where that is switched too. */
+function throughReturn(
+  cases: readonly LevelCase[],
+  w: Pick<PositionWiring, 'map'>,
+  family: Family,
+): readonly LevelCase[] {
+  const grounds = (w.map?.inputs ?? []).flatMap((i) =>
+    i.input.does === 'ground' && i.from ? [i.from.circuit] : [],
+  );
+  if (grounds.length === 0 || grounds.includes('ground')) return cases;
+  const back = grounds.map(circuitsOf(family)).find((row) => row?.switched === 'ground');
+  return back ? inSeries(cases, back.cases) : cases;
 }
 
 /** The side of a place of a line. */

@@ -143,7 +143,7 @@ describe('a vehicle line, lamp and plug unlike the demo’s need data only', () 
     const [wiring] = check?.wiring ?? [];
     expect(wiring?.map?.inputs.map((i) => i.verdict)).toEqual(['direct', 'direct']);
     expect(wiring?.map?.conflicts).toEqual([]);
-    expect(wiring?.light).toMatchObject([{ kept: true }]);
+    expect(check?.light).toMatchObject([{ state: 'kept' }]);
     expect(benchSequence(lamp, 12).map((s) => s.id)).toEqual(['p/A']);
   });
 });

@@ -1,21 +1,17 @@
 import type { ControlState } from '../../controls';
-import { liveHarness } from '../../electric';
-import type { Cure, SystemV } from '../../electric/formulas';
 import type { Flasher } from '../../light/overTime/flasher';
-import { judgeOverTime } from '../../light/overTime/judge';
-import type { TimedFinding } from '../../light/overTime/finding';
-import { type TimedRule, timedRulesOf } from '../../light/overTime/rules';
+import { judgeOverTime } from '../../light/judge/judge';
+import type { LightFinding } from '../../light/judge/finding';
+import { type TimedRule, timedRulesOf } from '../../light/judge/rules';
 import type { Span } from '../../light/overTime/score';
 import { type LightOverTime, lightOverTime, type VehicleLight } from '../../light/overTime/simulate';
+import { settledCycle } from '../../light/settled/inSetting';
 import { frontAndRear, type LightNote, lightNotes } from '../../light/overTime/summary';
-import { factoryLight, type FactoryLamp, wiredLight } from '../../light/overTime/vehicleLight';
+import { type LampByCases, lightByCases } from '../../light/supply/byCases';
 import { factoryFace } from '../../light/program/usual';
 import type { Family } from '../../catalogue/types';
-import type { Timed } from '../events';
 import { type PositionKey, positionKey } from '../../vehicle';
-import { liveWiring } from '../readings/liveWiring';
-import { type TimedBody, timedFlasher, timedLamp } from '../readings/timedLight';
-import { sideAt } from '../readings/wiring';
+import type { TimedBody } from '../readings/timedLight';
 import { type Job, perJob } from './view';
 import { wireView } from './wire';
 
@@ -47,11 +43,8 @@ export interface TimedHere extends TimedBody {
   readonly at: string;
 }
 
-/** *Setting*: the system that is played where nobody has said. */
-const TAKEN_V: SystemV = 12;
-
 /** The factory lamps of a line, each with its face and program. */
-export const factoryLamps = (family: Pick<Family, 'places'>): readonly FactoryLamp[] =>
+export const factoryLamps = (family: Pick<Family, 'places'>): readonly LampByCases[] =>
   family.places.map((p) => ({
     position: positionKey(p.position),
     side: p.position.side,
@@ -59,63 +52,32 @@ export const factoryLamps = (family: Pick<Family, 'places'>): readonly FactoryLa
     program: factoryFace(p).program,
   }));
 
-/** What is decided against a fast flash: a resistor is in the network; the others take the load out of its reckoning. */
-function curedFlasher(flasher: Flasher | null, cures: readonly (Cure | null)[]): Flasher | null {
-  if (!flasher || !cures.some((c) => c !== null && c !== 'resistor')) return flasher;
-  const { perMinute, onShare, lock } = flasher;
-  return { perMinute, onShare, ...(lock ? { lock } : {}) };
-}
-
 /** Lays out what a score is played on. */
 export const scoreView = perJob((job: Job): ScoreView => {
   const { pack, reading } = job;
   const family = pack.family.body;
   const view = wireView(job);
   const circuits = family.circuits ?? [];
-  const timed = (what: Timed, position = '', lamp = '') =>
-    reading.record.lightTimes.get(what === 'flash' ? what : `${what} ${position} ${lamp}`)?.event.body;
-  const cures = view.swaps.flatMap((s) => s.matters.cures.map((c) => c.chosen));
-  const flasher = curedFlasher(timedFlasher(family.flasher ?? null, timed('flash')), cures);
-  const { systemV } = view;
-  const swaps = view.swaps.map((swap) => ({
-    harness: liveHarness(liveWiring(view, swap, systemV ?? TAKEN_V)),
-    lamps: swap.wiring.flatMap((w) =>
-      w.map
-        ? [
-            {
-              position: w.position,
-              side: sideAt(family, w.position),
-              lamp: timedLamp(
-                w.lamp,
-                timed('sweep', w.position, w.lamp.id),
-                timed('return', w.position, w.lamp.id),
-              ),
-              mode: w.mode,
-              fullA: new Map(w.map.inputs.map((i) => [`${i.plug}/${i.cavity}`, i.input.currentA])),
-            },
-          ]
-        : [],
-    ),
-  }));
-  const fitted = new Set(swaps.flatMap((s) => s.lamps.map((l) => l.position)));
+  const { wired, flasher } = reading.light;
+  const fitted = new Set(wired.lamps.map((l) => l.position));
   const wiring = view.swaps.flatMap((s) => s.wiring);
   const factory = factoryLamps(family);
   const market = reading.context.known.get('market@vehicle');
   const named = typeof market === 'string' ? market : null;
   return {
-    after: wiredLight(swaps, circuits, flasher),
-    keeps: factoryLight(
+    after: wired,
+    keeps: lightByCases(
       factory.filter((l) => !fitted.has(l.position)),
       circuits,
       flasher,
     ),
-    before: factoryLight(factory, circuits, flasher),
+    before: lightByCases(factory, circuits, flasher),
     flasher,
     rules: pack.profiles.find((p) => p.id === named)?.overTime ?? timedRulesOf(named),
     market: named,
     withoutProgram: wiring.filter((w) => w.map && !w.lamp.program).map((w) => w.position),
     unwired: wiring.filter((w) => !w.map).map((w) => w.position),
-    voltageTaken: systemV === null,
+    voltageTaken: view.systemV === null,
     timed: [...reading.record.lightTimes.values()].map(({ event: e }) => ({
       ...e.body,
       event: e.id,
@@ -132,23 +94,17 @@ export interface SettledFlash {
   readonly onShare: number;
 }
 
-/** Turns after which a flasher has felt its load, at the slowest that is allowed. */
-const SETTLES_US = 4_000_000;
-
 /** How the turn signals of a job flash in a setting, by the load that they have there; null: nothing flashes. */
 export function settledFlash(job: Job, state: ControlState): SettledFlash | null {
-  const { after } = scoreView(job);
-  const { runs } = lightOverTime(after, [{ fromUs: 0, toUs: SETTLES_US, state }]);
-  const cycles = runs[0]?.cycles ?? [];
-  const last = cycles.findLast((c) => !c.cutShort) ?? cycles[0];
-  return last ? { perMinute: last.perMinute < 1 ? 0 : last.perMinute, onShare: last.onShare } : null;
+  const cycle = settledCycle(scoreView(job).after, state);
+  return cycle && { perMinute: cycle.perMinute < 1 ? 0 : cycle.perMinute, onShare: cycle.onShare };
 }
 
 /** A score as it was played: the lamps that are new, those that stay, what the rules say and what is seen besides. */
 export interface PlayedScore {
   readonly after: LightOverTime;
   readonly keeps: LightOverTime;
-  readonly findings: readonly TimedFinding[];
+  readonly findings: readonly LightFinding[];
   readonly notes: readonly LightNote[];
 }
 

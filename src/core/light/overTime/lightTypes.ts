@@ -38,6 +38,8 @@ export interface VehicleLight {
   readonly lamps: readonly TimedLamp[];
   readonly circuits: readonly Circuit[];
   readonly flasher: Flasher | null;
+  /** Two settings with one text are supplied alike. */
+  readonly setting: (state: ControlState) => string;
   /** Pure: the same setting is asked once. */
   readonly supplied: (state: ControlState, flashOn: boolean) => Supplied;
 }

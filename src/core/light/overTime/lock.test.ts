@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { bar, plainVehicle } from '../testing/vehicle';
-import { judgeOverTime } from './judge';
-import { timedRulesOf } from './rules';
+import { judgeOverTime } from '../judge/judge';
+import { timedRulesOf } from '../judge/rules';
 import { readScore } from './score';
 import { lightOverTime } from './simulate';
 import { functionsOverTime } from './summary';

@@ -8,7 +8,7 @@ import { indexAdapters, pinMap } from '../../harness';
 import { positionKey } from '../../vehicle';
 import { readScore } from './score';
 import { lightOverTime } from './simulate';
-import { wiredLight } from './vehicleLight';
+import { lightByCurrent } from '../supply/byCurrent';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const packet = shelf.families.find((f) => f.id === 'orrel-packet');
@@ -38,7 +38,7 @@ function lampAt(side: 'left' | 'right'): WiredLamp {
 function levels(faults: readonly Fault[]) {
   const lamps = [lampAt('left'), lampAt('right')];
   const harness = liveHarness({ systemV: 12, lamps, circuits, feeds: [], resistors: {}, faults });
-  const vehicle = wiredLight(
+  const vehicle = lightByCurrent(
     [
       {
         harness,

@@ -2,12 +2,12 @@ import { describe, expect, it } from 'vitest';
 import { neededLevels } from '../../controls';
 import { bar, circuitOf, plainVehicle, TURN_WIRES } from '../testing/vehicle';
 import type { Flasher } from './flasher';
-import { judgeOverTime } from './judge';
-import { timedRulesOf } from './rules';
+import { judgeOverTime } from '../judge/judge';
+import { timedRulesOf } from '../judge/rules';
 import { movedTo, readScore, type Score } from './score';
 import { lightOverTime, type VehicleLight } from './simulate';
 import { functionsOverTime, lightNotes } from './summary';
-import { factoryLight } from './vehicleLight';
+import { lightByCases } from '../supply/byCases';
 
 const RATE = (perMinute: number, onShare: number): Flasher => ({ perMinute, onShare });
 const LEFT: Score = { lengthMs: 3000, moves: [{ atMs: 0, set: { key: 'on', left: 'yes' } }] };
@@ -471,7 +471,7 @@ describe('one lamp that signals to both sides', () => {
       mode: 'open',
     } as const;
     const flasher = RATE(90, 0.5);
-    const vehicle = factoryLight([lamp], TURN_WIRES, flasher);
+    const vehicle = lightByCases([lamp], TURN_WIRES, flasher);
     const lit = (control: 'left' | 'right' | 'hazard') => {
       const set = control === 'hazard' ? { hazard: 'yes' } : { key: 'on', [control]: 'yes' };
       const light = played(vehicle, { lengthMs: 200, moves: [{ atMs: 0, set }] });

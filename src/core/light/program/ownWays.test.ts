@@ -17,7 +17,13 @@ const half = (id: string): ConnectorHalf => ({
   keyed: true,
 });
 type Drl = Partial<NonNullable<Lamp['program']>['functions'][number]>;
-const lamp = (drl: Drl | null, position = true): Pick<Lamp, 'plugs' | 'program' | 'behaviour'> => ({
+const lamp = (
+  drl: Drl | null,
+  position = true,
+): Pick<Lamp, 'plugs' | 'program' | 'behaviour' | 'face' | 'traits' | 'functions'> => ({
+  face: { aspect: 1, segments: [] },
+  traits: [],
+  functions: [{ does: 'drl' }, { does: position ? 'position' : 'turn' }],
   plugs: [
     {
       id: 'main',

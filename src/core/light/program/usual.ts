@@ -1,12 +1,16 @@
 import type { Lamp, Place } from '../../catalogue/types';
 import type { LampFunction, Provided } from '../../vehicle';
+import { waysByInputs } from './behaviour';
 import type { FunctionProgram, LampProgram, ProgramSegment } from './types';
+
+type LampRow = Pick<Lamp, 'program' | 'face' | 'traits' | 'functions'> & Partial<Pick<Lamp, 'behaviour'>>;
 
 /**
  * The program of a lamp of the shelf: its own, or what is known without one. Its face's areas are its segments; that it
- * sweeps, or that its white goes out under the turn signal, is known from its traits, how fast it does is not (null).
+ * sweeps, or that its white goes out under the turn signal, is known from its traits, how fast it does is not (null); what
+ * its row says it does by the controls, it does by its inputs.
  */
-export function programOf(lamp: Pick<Lamp, 'program' | 'face' | 'traits' | 'functions'>): LampProgram {
+export function programOf(lamp: LampRow): LampProgram {
   if (lamp.program) return complete(lamp.program, lamp.functions);
   /** Functions that were drawn in one place are lit in one place. */
   const placeOf = new Map<string, string>();
@@ -36,6 +40,10 @@ export function programOf(lamp: Pick<Lamp, 'program' | 'face' | 'traits' | 'func
       ...(does === 'drl' && lamp.traits.includes('switchback')
         ? { out: { while: 'turn', returnMs: null } as const }
         : {}),
+      ...waysByInputs(
+        lamp.behaviour?.find((b) => b.does === does)?.cases ?? [],
+        [...drawn, ...missing].filter((other) => other !== does),
+      ),
     };
   });
   return { segments: [...segments, ...hidden], functions };

@@ -1,4 +1,4 @@
-import { type Circuit, type ControlState, levelOf, neededLevels } from '../../controls';
+import { type Circuit, type ControlState, levelOf, neededLevels, stateText } from '../../controls';
 import type { LampFunction } from '../../vehicle';
 import type { Flasher } from '../overTime/flasher';
 import type { InputSupply, TimedLamp, VehicleLight } from '../overTime/simulate';
@@ -67,6 +67,7 @@ export function plainVehicle(
     lamps,
     circuits,
     flasher,
+    setting: stateText,
     supplied: (state, on) => {
       const made = new Map(
         lamps.map((l) => [

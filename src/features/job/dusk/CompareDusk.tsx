@@ -6,7 +6,7 @@ import { scoreView } from '@/core/job';
 import { PREPARED_SCORES, safeSpeedOf } from '@/core/light/overTime/prepared';
 import { readScore } from '@/core/light/overTime/score';
 import { lightOverTime } from '@/core/light/overTime/simulate';
-import { factoryLight } from '@/core/light/overTime/vehicleLight';
+import { lightByCases } from '@/core/light/supply/byCases';
 import { factoryFace, programOf } from '@/core/light/program/usual';
 import { useJob, useView } from '../JobContext';
 import { animator, lightsOf } from './animate';
@@ -56,7 +56,7 @@ export function CompareDusk({ compared, end }: { compared: readonly ComparedLamp
       return {
         ...c,
         drawn: lamps,
-        light: lightOverTime(factoryLight(lamps, circuits ?? [], flasher), spans),
+        light: lightOverTime(lightByCases(lamps, circuits ?? [], flasher), spans),
       };
     });
     const lights = lightsOf(list.map((x) => [x.id, [x.light]] as const));

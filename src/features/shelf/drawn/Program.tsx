@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import { lightOverTime } from '@/core/light/overTime/simulate';
 import { readScore } from '@/core/light/overTime/score';
 import { PREPARED_SCORES, type PreparedName, safeSpeedOf } from '@/core/light/overTime/prepared';
-import { factoryLight } from '@/core/light/overTime/vehicleLight';
+import { lightByCases } from '@/core/light/supply/byCases';
 import {
   innerEnd,
   parted,
@@ -237,7 +237,7 @@ function Played({
     const lamp = { position: 'face', side: 'left' as const, functions, program };
     try {
       const light = lightOverTime(
-        factoryLight([lamp], [], { perMinute: 90, onShare: 0.5 }),
+        lightByCases([lamp], [], { perMinute: 90, onShare: 0.5 }),
         read.kind === 'spans' ? read.spans : [],
       );
       return lightsOf([['shelf', [light]]]);

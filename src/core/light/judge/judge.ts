@@ -1,11 +1,11 @@
-import type { Flasher } from './flasher';
+import type { Flasher } from '../overTime/flasher';
 import { alikeFindings } from './judgeSides';
 import { drlFindings, steadyFindings, startUpFindings } from './judgeLamps';
 import { leverFindings, rateFindings } from './judgeFlash';
 import { sweepFindings } from './judgeSweep';
-import type { TimedFinding } from './finding';
+import type { LightFinding } from './finding';
 import type { TimedRule } from './rules';
-import type { LightOverTime } from './simulate';
+import type { LightOverTime } from '../overTime/simulate';
 
 /**
  * Judges a score by a market's rules over time. What nobody knows of a lamp or a flasher is open, never kept; so is a
@@ -15,7 +15,7 @@ export function judgeOverTime(
   light: LightOverTime,
   flasher: Flasher | null,
   rules: readonly TimedRule[],
-): readonly TimedFinding[] {
+): readonly LightFinding[] {
   const of = (kind: TimedRule['kind']) => rules.find((r) => r.kind === kind) ?? null;
   return [
     ...rateFindings(light, flasher, of('flash-rate')),

@@ -1,16 +1,16 @@
 import { endsOf } from '../program/types';
-import { against, finding, type TimedFinding } from './finding';
-import { type Flasher, knownFlasher, signalling } from './flasher';
+import { against, finding, type LightFinding } from './finding';
+import { type Flasher, knownFlasher, signalling } from '../overTime/flasher';
 import type { TimedRule } from './rules';
-import type { LightOverTime } from './simulate';
-import { functionsOverTime } from './summary';
+import type { LightOverTime } from '../overTime/simulate';
+import { functionsOverTime } from '../overTime/summary';
 
 /** Rate and on-share of every run of the flasher: the first turn that leaves the window breaks the rule. */
 export function rateFindings(
   light: LightOverTime,
   flasher: Flasher | null,
   rule: TimedRule | null,
-): readonly TimedFinding[] {
+): readonly LightFinding[] {
   const runs = signalling(light.runs);
   if (runs.length === 0 || !rule) return [];
   const { minPerMinute: min = 0, maxPerMinute: max = Infinity, minOnShare, maxOnShare } = rule.figures ?? {};
@@ -66,8 +66,8 @@ export function leverFindings(
   flasher: Flasher | null,
   firstLight: TimedRule | null,
   firstDark: TimedRule | null,
-): readonly TimedFinding[] {
-  const list: TimedFinding[] = [];
+): readonly LightFinding[] {
+  const list: LightFinding[] = [];
   const maxLight = firstLight?.figures?.maxMs;
   if (firstLight && maxLight !== undefined)
     for (const lamp of light.lamps) {

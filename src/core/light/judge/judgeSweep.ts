@@ -1,16 +1,16 @@
 import { outward } from '../program/outward';
 import { endsOf, sweepSteps } from '../program/types';
-import { against, finding, type TimedFinding } from './finding';
-import type { Cycle } from './flasher';
+import { against, finding, type LightFinding } from './finding';
+import type { Cycle } from '../overTime/flasher';
 import type { TimedRule } from './rules';
-import type { LampOverTime, LightOverTime } from './simulate';
-import { functionsOverTime } from './summary';
+import type { LampOverTime, LightOverTime } from '../overTime/simulate';
+import { functionsOverTime } from '../overTime/summary';
 
 /**
  * Turn signals whose segments come one after another: counted from the start of the on-phase, full within the time, each
  * stays lit to the end of the phase, from inboard to outboard. A sweep that outlasts its on-phase is found as such.
  */
-export function sweepFindings(light: LightOverTime, rule: TimedRule | null): readonly TimedFinding[] {
+export function sweepFindings(light: LightOverTime, rule: TimedRule | null): readonly LightFinding[] {
   // A flash that the lever ended is no measure of how long one lasts.
   const ended = new Set(
     light.runs.flatMap(({ cycles }) => {
@@ -27,7 +27,7 @@ function findingsOf(
   rule: TimedRule | null,
   ended: ReadonlySet<number>,
   patterns: readonly Cycle[],
-): readonly TimedFinding[] {
+): readonly LightFinding[] {
   const run = lamp.functions.find((f) => f.program.does === 'turn' && f.program.sweep);
   const sweep = run?.program.sweep;
   const phases = functionsOverTime(lamp).find((f) => f.does === 'turn')?.phases ?? [];

@@ -1,22 +1,23 @@
 import type { RunFunction } from '../program/run';
 import { endsOf } from '../program/types';
+import { unsteadyBy } from '../settled/settledLamp';
 import { usOf } from '../waveform';
-import { finding, type TimedFinding } from './finding';
-import { type Flasher, knownFlasher, signalling } from './flasher';
+import { finding, type LightFinding } from './finding';
+import { type Flasher, knownFlasher, signalling } from '../overTime/flasher';
 import type { TimedRule } from './rules';
-import type { LampOverTime, LightOverTime } from './simulate';
-import { functionsOverTime, litOf } from './summary';
+import type { LampOverTime, LightOverTime } from '../overTime/simulate';
+import { functionsOverTime, litOf } from '../overTime/summary';
 
 /** Stop lamps are steady from the first moment: no pulses, no sweep, no show. */
-export function steadyFindings(light: LightOverTime, rule: TimedRule | null): readonly TimedFinding[] {
+export function steadyFindings(light: LightOverTime, rule: TimedRule | null): readonly LightFinding[] {
   if (!rule) return [];
   return light.lamps.flatMap((lamp) =>
     lamp.functions.flatMap((f) => {
-      const { does, pulses, sweep, startUp } = f.program;
+      const { does, pulses } = f.program;
       if (does !== 'stop' && does !== 'high-stop') return [];
       const first = functionsOverTime(lamp).find((x) => x.does === does)?.phases[0];
       if (!first) return [];
-      const by = pulses ? 'pulses' : sweep ? 'sweep' : startUp ? 'start-up' : null;
+      const by = unsteadyBy(f.program);
       const atUs = by === 'pulses' && pulses ? first.fromUs + usOf(pulses.onMs) : first.fromUs;
       const where = { position: lamp.lamp.position, does, atUs: by ? atUs : null };
       return [finding('steady-stop', rule, by ? 'broken' : 'kept', { code: 'not-steady', by }, where)];
@@ -29,7 +30,7 @@ export function drlFindings(
   light: LightOverTime,
   flasher: Flasher | null,
   rule: TimedRule | null,
-): readonly TimedFinding[] {
+): readonly LightFinding[] {
   return light.lamps.flatMap((lamp) => {
     const [drl, turn] = ['drl', 'turn'].map((does) => lamp.functions.find((f) => f.program.does === does));
     if (!drl || !turn || !sharePlace(drl, turn)) return [];
@@ -86,7 +87,7 @@ const sharePlace = (a: RunFunction, b: RunFunction): boolean =>
   a.program.segments.some((s) => b.program.segments.includes(s));
 
 /** A show as a lamp is switched on: right only where the rules of the market say so. */
-export function startUpFindings(light: LightOverTime, rule: TimedRule | null): readonly TimedFinding[] {
+export function startUpFindings(light: LightOverTime, rule: TimedRule | null): readonly LightFinding[] {
   return light.lamps.flatMap((lamp) =>
     lamp.functions.flatMap((f) => {
       const pieces = f.program.startUp?.pieces;

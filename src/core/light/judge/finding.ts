@@ -1,9 +1,12 @@
 import type { LampFunction } from '../../vehicle';
+import type { SettingRule } from '../../catalogue/types';
+import type { ControlState, Level } from '../../controls';
 import type { TimedKind, TimedRule } from './rules';
 
-/** What a rule over time says of a score. `open`: a figure is not known, or lies on both sides of a limit. */
-export interface TimedFinding {
-  readonly kind: TimedKind;
+/** What a rule of a market says of lamps. `open`: a figure is not known, or lies on both sides of a limit. */
+export interface LightFinding {
+  /** `in-setting`: what is lit in a setting of the controls; the others are about a score. */
+  readonly kind: TimedKind | 'in-setting';
   /** null: the market's rules say nothing about it that the program knows. */
   readonly rule: string | null;
   readonly source: string | null;
@@ -15,11 +18,19 @@ export interface TimedFinding {
   /** The moment at which it is broken, from the start of the score. */
   readonly atUs: number | null;
   /** Why: a code with its figures, in the units that their names say. */
-  readonly why: TimedWhy;
+  readonly why: FindingWhy;
 }
 
 /** Reasons of a finding. */
-export type TimedWhy =
+export type FindingWhy =
+  | {
+      readonly code: 'in-setting';
+      readonly rule: SettingRule;
+      /** In how many settings it was looked at. */
+      readonly states: number;
+      /** The first setting in which it is broken, in the fixed order of settings, and what is seen there. */
+      readonly broken: { readonly state: ControlState; readonly level: Level } | null;
+    }
   | {
       readonly code: 'rate';
       readonly perMinute: number | null;
@@ -57,10 +68,10 @@ export type TimedWhy =
 export const finding = (
   kind: TimedKind,
   rule: TimedRule | null,
-  state: TimedFinding['state'],
-  why: TimedWhy,
+  state: LightFinding['state'],
+  why: FindingWhy,
   where: { readonly position?: string; readonly does?: LampFunction; readonly atUs?: number | null } = {},
-): TimedFinding => ({
+): LightFinding => ({
   kind,
   rule: rule?.id ?? null,
   source: rule?.source ?? null,
@@ -77,7 +88,7 @@ export function against(
   ends: { readonly from: number; readonly to: number } | null,
   min: number,
   max: number,
-): TimedFinding['state'] {
+): LightFinding['state'] {
   if (!ends) return 'open';
   if (ends.from >= min && ends.to <= max) return 'kept';
   return ends.to < min || ends.from > max ? 'broken' : 'open';

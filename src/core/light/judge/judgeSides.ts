@@ -1,10 +1,10 @@
 import type { LampFunction } from '../../vehicle';
 import type { FunctionProgram } from '../program/types';
-import { finding, type TimedFinding } from './finding';
+import { finding, type LightFinding } from './finding';
 import type { TimedRule } from './rules';
-import type { Span } from './score';
-import type { LampOverTime, LightOverTime } from './simulate';
-import { litOf } from './summary';
+import type { Span } from '../overTime/score';
+import type { LampOverTime, LightOverTime } from '../overTime/simulate';
+import { litOf } from '../overTime/summary';
 
 /** *Setting*: left and right that come on or go out within so long of one another are in step. */
 const IN_STEP_US = 1000;
@@ -13,7 +13,7 @@ const IN_STEP_US = 1000;
 const SETTLED_US = 3_000_000;
 
 /** Left and right alike: what their programs do in the mode they are in, and when they are lit while nobody turns. */
-export function alikeFindings(light: LightOverTime, rule: TimedRule | null): readonly TimedFinding[] {
+export function alikeFindings(light: LightOverTime, rule: TimedRule | null): readonly LightFinding[] {
   if (!rule) return [];
   return light.lamps.flatMap((lamp) => {
     if (lamp.lamp.side !== 'left') return [];

@@ -1,2 +1,0 @@
-export * from './expected';
-export * from './judgeLight';
