@@ -76,10 +76,11 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
   wire: ({ job }) =>
     job.reading.checks.map(({ swap, wiring, matters, orders }) => ({
       swap: swap.id,
-      lamps: wiring.map(({ position, lamp, state, map, undecided, build, unknownPlug }) => ({
+      lamps: wiring.map(({ position, lamp, state, asks, map, undecided, build, unknownPlug }) => ({
         position,
         lamp: lamp.id,
         state,
+        asks,
         unknownPlug,
         map,
         undecided,

@@ -29,6 +29,7 @@ const ORDER = [
   'leaf-open',
   'leaf-perhaps',
   'lost-but-supplied',
+  'lost-unasked',
   'leaf-mended',
   'leaf-met',
   'always-so',

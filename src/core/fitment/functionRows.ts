@@ -11,7 +11,7 @@ import {
 import { bindAt, type Condition, fold } from '../rule/condition';
 import { evaluate, type Known, prepare } from '../rule/evaluate';
 import { NO } from '../rule/rank';
-import { any, type BoundRequirement, type SwapPlan } from './profile';
+import { any, type BoundRequirement, inMarket, type SwapPlan } from './profile';
 
 /** Whether something holds: surely, surely not, or not known. */
 export type Certainty = 'yes' | 'no' | 'unknown';
@@ -32,6 +32,8 @@ export interface FunctionRow {
   readonly stillMet: Certainty;
   /** A part that surely goes with the lamp does it instead, asked for or not. */
   readonly madeUp: boolean;
+  /** It is lost, nothing makes up for it, and no rule of the vehicle's market that the shelf has clears that. */
+  readonly lostUnasked: boolean;
 }
 
 const ORDER: readonly string[] = [...LAMP_FUNCTIONS, ...DUTIES];
@@ -78,23 +80,33 @@ export function functionRows(
     const oldColours = distinct(was.flatMap((o) => o.f.colour ?? []));
     const newColours = distinct(now.flatMap((n) => n.f.colour ?? []));
     const mine = requirements.filter((r) => r.requirement.does === does);
+    const madeUp = plan.application.supplies.some(
+      (s) => s.does === does && s.parts.every((n) => parts.some((p) => p.part === n.part && p.certain)),
+    );
+    const becomes = change(
+      was.map((o) => o.is),
+      now.length > 0,
+      oldColours,
+      newColours,
+    );
+    // A rule speaks of it, and is kept without it or does not ask: silence clears nothing.
+    const cleared = mine.some(
+      (r) =>
+        certainty(inMarket(r.profile), known, registry) === 'yes' &&
+        certainty(any([r.outside, r.after]), known, registry) === 'yes',
+    );
+    const broken = mine.some((r) => certainty(any([r.outside, r.after]), known, registry) === 'no');
     return [
       {
         does,
-        change: change(
-          was.map((o) => o.is),
-          now.length > 0,
-          oldColours,
-          newColours,
-        ),
+        change: becomes,
         oldColours,
         newColours,
         oldSides: distinct(was.map((o) => o.side)),
         newSides: distinct(now.map((n) => n.side)),
         required: anyOf(mine.map((r) => invert(certainty(r.outside, known, registry)))),
-        madeUp: plan.application.supplies.some(
-          (s) => s.does === does && s.parts.every((n) => parts.some((p) => p.part === n.part && p.certain)),
-        ),
+        madeUp,
+        lostUnasked: becomes === 'lost' && !madeUp && !cleared && !broken,
         stillMet: allOf(mine.map((r) => certainty(any([r.outside, r.after]), known, registry))),
       },
     ];

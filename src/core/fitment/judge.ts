@@ -1,5 +1,5 @@
 import { worksOn } from '../electric/formulas';
-import { compareText, type Prose, type Reason } from '../kernel/reason';
+import { compareText, type Prose, type Reason, reason } from '../kernel/reason';
 import type { PartNeed } from '../rule';
 import { because, openFacts } from '../rule/because';
 import { bindRule, type Condition, fold, simplify } from '../rule/condition';
@@ -151,6 +151,14 @@ export function judge(plan: SwapPlan, given: JudgeContext): Judgement {
   const open = settled
     ? [...new Set(needs?.parts.flatMap((p) => p.open) ?? [])].sort(compareText)
     : openFacts(prepared, known);
+  const functions = functionRows(
+    plan,
+    requirements,
+    known,
+    registry,
+    parts,
+    lostBy(prepared.condition, needs?.certain ?? [], plan),
+  );
   const outcomes = requirements.map((r) => ({
     does: r.requirement.does,
     requirement: r.requirement.id,
@@ -173,6 +181,7 @@ export function judge(plan: SwapPlan, given: JudgeContext): Judgement {
         outcomes,
         plan.application.id,
       ),
+      ...functions.filter((f) => f.lostUnasked).map(({ does }) => reason('lost-unasked', { does })),
       ...disputeReasons(plan.application.disputes ?? [], Object.keys(lampsOf(plan)), known, registry),
     ],
     wouldChange: settled ? whatWouldChange(prepared, known, facts) : [],
@@ -183,14 +192,7 @@ export function judge(plan: SwapPlan, given: JudgeContext): Judgement {
       high: plan.application.minutesHigh + (needs?.minutes.high ?? 0),
     },
     price: priceOf(plan, parts, context.parts),
-    functions: functionRows(
-      plan,
-      requirements,
-      known,
-      registry,
-      parts,
-      lostBy(prepared.condition, needs?.certain ?? [], plan),
-    ),
+    functions,
     road: judgeRoad(plan, requirements, context, (c) => certainty(c, known, registry)),
   };
 }

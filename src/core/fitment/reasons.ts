@@ -47,6 +47,8 @@ declare module '../kernel/reason' {
     'lost-and-required': OfRequirement;
     'required-open': OfRequirement;
     'lost-but-supplied': OfRequirement;
+    /** The vehicle had it, the new lamp has it not, and no rule that is known says that this is right. */
+    'lost-unasked': { readonly does: string };
     'always-so': { readonly application: string };
     'leaf-met': OfLeaf;
     'leaf-mended': OfLeaf;

@@ -118,6 +118,38 @@ describe('what nobody has looked at is not approved', () => {
   });
 });
 
+describe('a function that a swap takes away', () => {
+  const drl = (profiles: readonly Profile[], more: object = {}) =>
+    judged({
+      places: [[middle, [white('low-beam'), white('drl')]]],
+      swapped: [0],
+      does: [white('low-beam')],
+      profiles,
+      facts,
+      ...more,
+    });
+  const codes = (j: ReturnType<typeof drl>) => j.reasons.map((r) => r.code);
+
+  it('is said even where no rule speaks of it: silence clears nothing', () => {
+    const j = drl([profile('ECE')]);
+    expect(j.verdict).toBe('fits');
+    expect(j.reasons.find((r) => r.code === 'lost-unasked')?.facts).toEqual({ does: 'drl' });
+    expect(j.functions.find((f) => f.does === 'drl')?.lostUnasked).toBe(true);
+  });
+  it('is not said twice where a rule asks for it, nor where a rule clears it or nothing is lost', () => {
+    const asks = [profile('ECE', [requirement({ does: 'drl' })])];
+    expect(codes(drl(asks))).toContain('lost-and-required');
+    expect(codes(drl(asks))).not.toContain('lost-unasked');
+    // A rule that is for another system clears it on this one.
+    const other = { op: 'equals', id: 'w', fact: 'system-voltage', value: '24' } as never;
+    const clears = [profile('ECE', [requirement({ does: 'drl', when: other })])];
+    expect(codes(drl(clears))).not.toContain('lost-unasked');
+    expect(codes(drl([profile('ECE')], { does: [white('low-beam'), white('drl')] }))).not.toContain(
+      'lost-unasked',
+    );
+  });
+});
+
 describe('a lamp in the middle of a vehicle', () => {
   const needs = [profile('ECE', [requirement({ does: 'low-beam' })])];
   const swap = (

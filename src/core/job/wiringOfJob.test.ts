@@ -1,4 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import type { Family } from '../catalogue/types';
+import type { VehiclePlug } from '../harness';
 import type { AnyStoredEvent } from './events';
 
 import { event, fact, family, HL, HR, read, shelf, stage, worked, workedWithDrl } from './testing/packetJob';
@@ -178,5 +180,36 @@ describe('Bench', () => {
     expect(
       stage([...worked(), read1(HL, 'main/4', 0.2, 'white', 'brace-left')], 'bench')?.missing[0],
     ).toMatchObject({ facts: { count: 4 } });
+  });
+});
+
+describe('a plug that nobody has seen', () => {
+  const chosen = worked().filter((e) => !(e.type === 'fact-stated' && e.body.key === 'plug'));
+
+  it('is unknown with the fact that would tell it', () => {
+    const [check] = read(chosen).checks;
+    expect(check?.wiring.map((w) => [w.state, w.asks])).toEqual([
+      ['plug-unknown', [`plug@${HL}`]],
+      ['plug-unknown', [`plug@${HR}`]],
+    ]);
+  });
+
+  it('that hangs on something of the vehicle asks for that', () => {
+    const split = (p: VehiclePlug, i: number): VehiclePlug => ({
+      ...p,
+      when: {
+        op: p.id.startsWith('X41') ? 'at-least' : 'at-most',
+        id: `width-${i}`,
+        fact: 'overall-width',
+        value: 1800,
+        unit: 'mm',
+      } as never,
+    });
+    const line: Family = { ...(family as Family), plugs: (family?.plugs ?? []).map(split) };
+    const reading = read(chosen, 1, line);
+    expect(reading.checks[0]?.wiring.map((w) => [w.state, w.asks])).toEqual([
+      ['plug-unknown', ['overall-width@vehicle']],
+      ['plug-unknown', ['overall-width@vehicle']],
+    ]);
   });
 });

@@ -13,6 +13,7 @@ const MARK: Readonly<Record<string, 'fits' | 'fits-with-parts' | 'check-first' |
   'leaf-mended': 'fits-with-parts',
   'leaf-perhaps': 'check-first',
   'lost-but-supplied': 'fits-with-parts',
+  'lost-unasked': 'check-first',
   'leaf-open': 'check-first',
   'required-open': 'check-first',
   'leaf-unmet': 'does-not-fit',

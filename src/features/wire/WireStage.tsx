@@ -9,6 +9,7 @@ import { useJob, useSwapIn, useView } from '../job/JobContext';
 import { ChoicesPanel } from './ChoicesPanel';
 import { FeedsPanel } from './FeedsPanel';
 import { MapPanel } from './MapPanel';
+import { PlugAsks } from './PlugAsks';
 import { PlugRecords } from './PlugRecords';
 import { WireBecause } from './WireBecause';
 import type { WireData } from './wireScope';
@@ -79,9 +80,10 @@ export function WireStage({ data }: { data: WireData }) {
         {!wiring || !swap ? (
           <p className="text-soft">{wire.swaps.length === 0 ? t('fit.no-swap') : t('wire.no-choice')}</p>
         ) : wiring.state === 'plug-unknown' ? (
-          <p className="border border-indigo bg-indigo-wash px-4 py-3">
-            {t('wire.plug-unknown', { position: say.position(wiring.position) })}
-          </p>
+          <div className="border border-indigo bg-indigo-wash px-4 py-3">
+            <p>{t('wire.plug-unknown', { position: say.position(wiring.position) })}</p>
+            <PlugAsks key={wiring.position} asks={wiring.asks} />
+          </div>
         ) : !wiring.map ? (
           <>
             <p className="border border-indigo bg-indigo-wash px-4 py-3" data-unmapped>

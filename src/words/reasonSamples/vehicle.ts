@@ -99,6 +99,7 @@ export const vehicle = {
   'length-unit': { unit: 'furlongs' },
   'length-unreadable': { typed: '7 furlongs' },
   'lost-and-required': { does: 'drl', requirement: 'drl-required', profile: 'UN' },
+  'lost-unasked': { does: 'front-fog' },
   'lost-but-supplied': { does: 'drl', requirement: 'drl-required', profile: 'UN' },
   'meter-empty': {},
   'meter-negative': { typed: '7 furlongs' },

@@ -1,6 +1,8 @@
 import { adaptersMatter, checkAt, feedOf, lampAt, matterOf, modeMatter } from '../../kernel/ids';
 import type { Known, SwapPlan } from '../../fitment';
-import { bindAt } from '../../rule/condition';
+import { openFacts } from '../../rule/because';
+import { bindAt, fold } from '../../rule/condition';
+import { prepare } from '../../rule/evaluate';
 import { certainty } from '../../fitment/functionRows';
 import { type BenchReading, type BenchStep, type BenchVerdict, judgeReading } from '../../bench';
 import { type Figures, systemVOf } from '../../electric/formulas';
@@ -25,6 +27,7 @@ import { reason } from '../../kernel/reason';
 import { benchStepsOf, circuitsOf, mappingOf } from './mapping';
 import type { Family, Lamp, Part } from '../../catalogue/types';
 import {
+  type FactRef,
   type FactRegistry,
   type LampFunction,
   type PositionKey,
@@ -40,6 +43,8 @@ export interface PositionWiring {
   /** `unmapped`: the shelf has no harness for this line or lamp. `plug-unknown`: it has several, and nobody has looked. */
   readonly state: 'mapped' | 'plug-unknown' | 'unmapped';
   readonly vehiclePlugs: readonly VehiclePlug[];
+  /** For `plug-unknown`: the facts that would tell which plug it is. */
+  readonly asks: readonly FactRef[];
   /** Somebody has seen its plug, and the shelf does not have it: nothing of the wiring can be worked out. */
   readonly unknownPlug: { readonly cavities: number | null } | null;
   readonly map: PinMap | null;
@@ -98,12 +103,13 @@ export function swapWiring(
   const wired = plan.places.map(({ place, lamp }): PositionWiring => {
     const position = positionKey(place.position);
     const { side } = place.position;
-    const { plugs, unknown } = plugsAt(position, s);
+    const { plugs, unknown, asks } = plugsAt(position, s);
     const state = unknown ? 'plug-unknown' : plugs.length === 0 || !lamp.plugs ? 'unmapped' : 'mapped';
     const base = {
       position,
       lamp,
       state,
+      asks,
       unknownPlug: s.unknownPlugs.has(position) ? { cavities: s.unknownPlugs.get(position) ?? null } : null,
       vehiclePlugs: plugs,
     } as const;
@@ -298,8 +304,8 @@ function benchLines(
 function plugsAt(
   position: PositionKey,
   s: WiringSources,
-): { plugs: readonly VehiclePlug[]; unknown: boolean } {
-  if (s.unknownPlugs.has(position)) return { plugs: [], unknown: false };
+): { plugs: readonly VehiclePlug[]; unknown: boolean; asks: readonly FactRef[] } {
+  if (s.unknownPlugs.has(position)) return { plugs: [], unknown: false, asks: [] };
   const judged = (s.family.plugs ?? [])
     .filter((p) => positionKey(p.position) === position)
     .map((plug) => ({
@@ -311,6 +317,15 @@ function plugsAt(
   return {
     plugs: judged.filter((j) => j.is === 'yes').map((j) => j.plug),
     unknown: judged.some((j) => j.is === 'unknown'),
+    asks: [
+      ...new Set(
+        judged.flatMap(({ plug, is }) =>
+          plug.when && is === 'unknown'
+            ? openFacts(prepare(fold(bindAt(plug.when, position, s.registry)), s.registry), s.known)
+            : [],
+        ),
+      ),
+    ],
   };
 }
 
