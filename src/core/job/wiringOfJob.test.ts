@@ -198,18 +198,17 @@ describe('a plug that nobody has seen', () => {
     const split = (p: VehiclePlug, i: number): VehiclePlug => ({
       ...p,
       when: {
-        op: p.id.startsWith('X41') ? 'at-least' : 'at-most',
-        id: `width-${i}`,
-        fact: 'overall-width',
-        value: 1800,
-        unit: 'mm',
+        op: 'equals',
+        id: `drive-${i}`,
+        fact: 'option.towing',
+        value: p.id.startsWith('X41'),
       } as never,
     });
     const line: Family = { ...(family as Family), plugs: (family?.plugs ?? []).map(split) };
     const reading = read(chosen, 1, line);
     expect(reading.checks[0]?.wiring.map((w) => [w.state, w.asks])).toEqual([
-      ['plug-unknown', ['overall-width@vehicle']],
-      ['plug-unknown', ['overall-width@vehicle']],
+      ['plug-unknown', ['option.towing@vehicle']],
+      ['plug-unknown', ['option.towing@vehicle']],
     ]);
   });
 });
