@@ -82,26 +82,29 @@ export const inverted = (gate: Trace): Trace =>
 
 /**
  * A trace followed no faster than so many ms from dark to full and back: how a filament or a fading driver follows its
- * supply. It begins dark.
+ * supply. It begins dark. A supply that is itself on its way is followed for as long as both take: it arrives so much later
+ * as the follower takes for that way.
  */
 export function followed(trace: Trace, upMs: number, downMs: number): Trace {
   const list: Stretch[] = [];
   let level = 0;
+  /** Where a way that is not yet over leads, and when it ends. */
+  let way: { readonly to: number; readonly endUs: number } | null = null;
+  const slopeUs = (from: number, to: number) => Math.abs(to - from) * (to > from ? upMs : downMs) * 1000;
   for (const s of trace) {
-    if (s.from !== s.to) {
-      // A supply that is itself on its way is slow already: it is followed to its end.
-      list.push({ ...s, from: level });
-      level = s.to;
-      continue;
-    }
-    const target = s.from;
-    const slopeUs = (target > level ? upMs : downMs) * 1000;
-    const needsUs = Math.round(Math.abs(target - level) * slopeUs);
-    const mid = Math.min(s.toUs, s.fromUs + needsUs);
-    const reached = needsUs === 0 ? target : level + ((target - level) * (mid - s.fromUs)) / needsUs;
+    const end: number =
+      s.from !== s.to
+        ? s.toUs + Math.round(slopeUs(s.from, s.to))
+        : way?.to === s.to
+          ? way.endUs
+          : s.fromUs + Math.round(slopeUs(level, s.to));
+    const mid = Math.min(s.toUs, end);
+    const reached: number =
+      end <= s.toUs ? s.to : level + ((s.to - level) * (mid - s.fromUs)) / (end - s.fromUs);
     if (mid > s.fromUs) list.push({ ...s, toUs: mid, from: level, to: reached });
-    if (mid < s.toUs) list.push({ ...s, fromUs: mid, from: target, to: target });
-    level = mid < s.toUs ? target : reached;
+    if (mid < s.toUs) list.push({ ...s, fromUs: mid, from: s.to, to: s.to });
+    level = mid < s.toUs ? s.to : reached;
+    way = end > s.toUs ? { to: s.to, endUs: end } : null;
   }
   return joined(list);
 }
