@@ -1,6 +1,6 @@
 import { existsSync, mkdirSync, readdirSync, statSync } from 'node:fs';
 import path from 'node:path';
-import { pathToFileURL } from 'node:url';
+import { withinBudget } from './lib/budget.mjs';
 
 /** Answers a case with the core, from one bundled file that is made anew when a source is newer. */
 const BUNDLE = '.local/ask.mjs';
@@ -36,4 +36,7 @@ if (!existsSync(BUNDLE) || statSync(BUNDLE).mtimeMs < Math.max(...SOURCES.map(ne
     },
   });
 }
-await import(pathToFileURL(BUNDLE).href);
+process.exitCode = await withinBudget(BUNDLE, process.argv.slice(2), {
+  seconds: Number(process.env.ASK_SECONDS ?? 60),
+  megabytes: Number(process.env.ASK_MEGABYTES ?? 1024),
+});

@@ -8,6 +8,7 @@ import { readShelfFile } from '@/formats/shelf';
 import { EMPTY_SHELF, type Shelf } from '@/core/catalogue';
 
 const USAGE = `npm run --silent ask -- case.json [--pretty]
+  An answer may take ASK_SECONDS (60) and ASK_MEGABYTES (1024); what was answered until then is printed.
   case.json  a case as docs/formats/case.md has it; - reads it from standard input`;
 
 const { values, positionals } = parseArgs({
@@ -43,7 +44,11 @@ if (values.help || file === undefined || positionals.length > 1) {
 } else
   try {
     const read = readCase(textOf(file), shelfBeside(file));
-    const answered = read.kind === 'case' ? answer(read.case) : read;
+    if (read.kind === 'case') process.send?.({ asks: read.case.ask });
+    const answered =
+      read.kind === 'case'
+        ? answer(read.case, (kind, found) => process.send?.({ kind, answer: found }))
+        : read;
     if (answered.kind === 'faults') {
       say({ form: 'yonder-bolt/answer', version: 1, faults: answered.faults });
       process.exitCode = 1;

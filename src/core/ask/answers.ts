@@ -3,9 +3,15 @@ import { programOf } from '../light/program/usual';
 import { type ControlState, stateText } from '../controls';
 import { type JudgeContext, shortlist, swapLooks } from '../fitment';
 import { contextOf, type Job, type JobReading, liveWiring, wireView, workView } from '../job';
+import { systemVOf } from '../electric/formulas';
+import { type JobLight, jobLight } from '../job/readings/jobLight';
+import { checksWith } from './caseChecks';
+import { networkFaults } from './caseFaults';
+import { formulasAnswer } from './caseFormulas';
+import { networkAnswer } from './caseNetwork';
 import { reason } from '../kernel/reason';
 import type { LightFinding } from '../light/judge/finding';
-import { liveHarness } from '../electric';
+import { type Fault, liveHarness } from '../electric';
 import { betweenFrames, tapped } from '../light/measure/taps';
 import { scoreOf } from './caseScore';
 import { crewOf, crewPlan } from '../work';
@@ -34,20 +40,67 @@ interface Asked {
   readonly swaps: readonly ReadySwap[];
   readonly settings: readonly ControlState[];
   readonly faults: CaseFault[];
+  /** What is wrong in the wiring, by swap. */
+  readonly wrong: ReadonlyMap<string, readonly Fault[]>;
 }
 
+/** Whether an answer needs no vehicle: it is of what the case itself has. */
+export const isFree = (kind: AnswerKind): boolean => kind in FREE;
+
 /** Answers a case: codes, facts and units as data, figures unrounded. The same calls serve the screens. */
-export function answer(c: Case): Answered {
+export function answer(c: Case, tell: (kind: AnswerKind, answer: unknown) => void = () => {}): Answered {
+  const kinds = [...new Set(c.ask)];
+  const wrong: CaseFault[] = [];
+  const free = kinds.flatMap((kind) => {
+    const of = FREE[kind];
+    if (!of) return [];
+    const found = of(c, wrong);
+    tell(kind, found);
+    return [[kind, found] as const];
+  });
+  if (free.length === kinds.length)
+    return wrong.length > 0
+      ? { kind: 'faults', faults: wrong }
+      : { kind: 'answers', answers: Object.fromEntries(free) };
   const made = caseJob(c);
   const { settings, faults } = caseSettings(c.controls);
-  const all = [...(made.kind === 'faults' ? made.faults : []), ...faults];
+  const all = [...wrong, ...(made.kind === 'faults' ? made.faults : []), ...faults];
   if (made.kind === 'faults' || all.length > 0) return { kind: 'faults', faults: all };
-  const asked: Asked = { case: c, job: made.job, swaps: made.swaps, settings, faults: [] };
-  const answers = Object.fromEntries([...new Set(c.ask)].map((kind) => [kind, ANSWER[kind](asked)]));
+  const asked: Asked = { case: c, job: made.job, swaps: made.swaps, settings, faults: [], wrong: new Map() };
+  const broken = c.faults ? networkFaults(c.faults, made.job, asked.faults) : asked.wrong;
+  if (asked.faults.length > 0) return { kind: 'faults', faults: asked.faults };
+  const answers = Object.fromEntries([
+    ...free,
+    ...kinds.flatMap((kind) => {
+      const of = ANSWER[kind];
+      if (!of) return [];
+      const found = of({ ...asked, wrong: broken });
+      tell(kind, found);
+      return [[kind, found] as const];
+    }),
+  ]);
   return asked.faults.length > 0 ? { kind: 'faults', faults: asked.faults } : { kind: 'answers', answers };
 }
 
-const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
+/** What was asked is not in the case. */
+function missing(field: string, faults: CaseFault[]): null {
+  faults.push({ path: `/${field}`, reason: reason('case-form', { expected: field }) });
+  return null;
+}
+
+/** Answers that need no vehicle. */
+const FREE: Partial<Record<AnswerKind, (c: Case, faults: CaseFault[]) => unknown>> = {
+  measure: (c) => ({
+    taps: c.taps ? tapped(c.taps.downMs, c.taps.upMs) : null,
+    frames: (c.frames ?? []).map((f) => betweenFrames(f.first, f.last, f.perSecond)),
+  }),
+  times: (c) => timesAnswer(c.times ?? {}),
+  beam: (c) => beamAnswer(c.beam ?? {}),
+  network: (c, faults) => (c.network ? networkAnswer(c.network, faults) : missing('network', faults)),
+  formulas: (c, faults) => (c.formulas ? formulasAnswer(c.formulas, c.figures) : missing('formulas', faults)),
+};
+
+const ANSWER: Partial<Record<AnswerKind, (a: Asked) => unknown>> = {
   vin: ({ job }) => job.reading.vin,
   facts: ({ job }) =>
     [...job.reading.facts.values()].map((f) => ({
@@ -91,24 +144,21 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
       routes: matters.routes,
       needs: (orders?.procured ?? []).map(({ id, kind, what, needed }) => ({ id, kind, what, needed })),
     })),
-  live: ({ job, settings }) => {
+  live: ({ job, settings, wrong }) => {
     const view = wireView(job);
     const systemV = view.systemV;
     if (systemV === null) return [];
     return view.swaps.map((swap) => {
-      const live = liveHarness(liveWiring(view, swap, systemV));
+      const live = liveHarness(liveWiring(view, swap, systemV, wrong.get(swap.id)));
       return {
         swap: swap.id,
         settings: settings.map((s) => ({ setting: stateText(s), ...live.read(s) })),
       };
     });
   },
-  measure: ({ case: c }) => ({
-    taps: c.taps ? tapped(c.taps.downMs, c.taps.upMs) : null,
-    frames: (c.frames ?? []).map((f) => betweenFrames(f.first, f.last, f.perSecond)),
-  }),
-  light: ({ case: c, job, settings, faults }) => {
-    const overTime = c.score ? scoreOf(c.score, job, faults) : undefined;
+  light: ({ case: c, job, settings, faults, wrong }) => {
+    const { wired } = wrong.size > 0 ? lightWith(job, wrong) : job.reading.light;
+    const overTime = c.score ? scoreOf(c.score, job, wired, faults) : undefined;
     return job.reading.checks.map(({ swap, wiring, light }) => ({
       swap: swap.id,
       ...(overTime
@@ -129,18 +179,32 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
         settings: w.map
           ? settings.map((s) => ({
               setting: stateText(s),
-              functions: Object.fromEntries(levelsAt(job.reading.light.wired, w.position, s)),
+              functions: Object.fromEntries(levelsAt(wired, w.position, s)),
             }))
           : [],
       })),
     }));
   },
   feeds: ({ job }) => job.reading.checks.map((c) => ({ swap: c.swap.id, feeds: c.feeds })),
-  checks: ({ job }) =>
-    job.reading.checks.map((c) => ({
-      swap: c.swap.id,
-      lamps: c.wiring.map((w) => ({ position: w.position, checks: w.checks })),
-    })),
+  checks: ({ case: c, job, faults }) => {
+    const [first, second] = c.faults ?? [];
+    if (second) faults.push({ path: '/faults/1', reason: reason('case-one-fault') });
+    const seen = first ? checksWith(job, first) : null;
+    return job.reading.checks.map((check) => ({
+      swap: check.swap.id,
+      lamps: check.wiring.map((w) => ({
+        position: w.position,
+        checks: w.checks,
+        ...(seen
+          ? {
+              readings: seen
+                .find((x) => x.swap === check.swap.id)
+                ?.lamps.find((l) => l.position === w.position)?.readings,
+            }
+          : {}),
+      })),
+    }));
+  },
   order: ({ case: c, job }) => {
     const { uses, fault, out, back, order, arranged, kept } = job.reading.strip;
     return {
@@ -172,8 +236,6 @@ const ANSWER: Readonly<Record<AnswerKind, (a: Asked) => unknown>> = {
         : {}),
     };
   },
-  times: ({ case: c }) => timesAnswer(c.times ?? {}),
-  beam: ({ case: c }) => beamAnswer(c.beam ?? {}),
   aim: ({ case: c, job }) => {
     const market = job.reading.facts.get('market@vehicle')?.value;
     return aimAnswer({ ...(typeof market === 'string' ? { market } : {}), ...c.wall });
@@ -229,6 +291,16 @@ const ahead = (job: Job) => {
     halves,
   };
 };
+
+/** The light of a job with something wrong in the wiring. */
+const lightWith = ({ pack, reading }: Job, wrong: Asked['wrong']): JobLight =>
+  jobLight(
+    reading.checks.map((c) => ({ ...c, id: c.swap.id })),
+    reading.record,
+    pack.family.body,
+    systemVOf(reading.context.known.get('system-voltage@vehicle')),
+    wrong,
+  );
 
 /** What the rules of the market say of a lamp in every setting. */
 const found = (findings: readonly LightFinding[], position: string) =>

@@ -1,5 +1,8 @@
 import type { Aim, Wish } from '../fitment';
 import type { CaseAim, CaseBeam } from './caseBeam';
+import type { CaseWrong } from './caseFaults';
+import type { CaseFormula } from './caseFormulas';
+import type { CaseNetwork } from './caseNetwork';
 import type { Figures } from '../electric/formulas';
 import type { FeedSchool, FeedSource, HandPins } from '../harness';
 import type { AnyEvent } from '../job';
@@ -33,6 +36,8 @@ export const ANSWERS = [
   'diagnose',
   'quote',
   'items',
+  'network',
+  'formulas',
 ] as const;
 export type AnswerKind = (typeof ANSWERS)[number];
 
@@ -148,6 +153,12 @@ export interface Case {
   /** For `aim`: a lamp before the wall. */
   readonly wall?: CaseAim;
   readonly seen?: readonly CaseSeen[];
+  /** For `live`, `light` and `checks`: what is wrong in the wiring. */
+  readonly faults?: readonly CaseWrong[];
+  /** For `network`: a network by itself. */
+  readonly network?: CaseNetwork;
+  /** For `formulas`: sums of the calculators. */
+  readonly formulas?: readonly CaseFormula[];
   readonly figures?: Partial<Figures>;
   readonly rates?: Rates;
 }

@@ -1,3 +1,5 @@
+import type { NoFacts } from '../kernel/reason';
+
 declare module '../kernel/reason' {
   interface ReasonFacts {
     'case-no-line': { readonly line: string };
@@ -13,9 +15,13 @@ declare module '../kernel/reason' {
     'case-impossible': { readonly state: string };
     'case-entry': { readonly type: string };
     'case-no-cell': { readonly position: string; readonly does: string };
+    'case-no-wire': { readonly what: string };
+    'case-network': {
+      readonly what: 'twice' | 'itself' | 'falls' | 'overPull' | 'noSwitch' | 'noElement' | 'tooMany';
+    };
+    'case-one-fault': NoFacts;
+    'case-needs-vehicle': { readonly ask: string };
     'case-too-long': { readonly most: number };
     'case-form': { readonly expected: string };
   }
 }
-
-export {};

@@ -1,5 +1,5 @@
 import Ajv from 'ajv';
-import type { Case, CaseFault } from '@/core/ask';
+import { type Case, type CaseFault, isFree } from '@/core/ask';
 import { fullShelf, type Taken } from '@/core/ask/shorthand';
 import { SEEN } from '@/core/prove';
 import { WISHES } from '@/core/fitment';
@@ -20,7 +20,7 @@ const CASE_MAX = 4_000_000;
 const MAX_DEPTH = 64;
 const MOST_FAULTS = 100;
 
-const validate = new Ajv({ allErrors: true, strict: false }).compile(schema);
+const validate = new Ajv({ allErrors: true, strict: false, discriminator: true }).compile(schema);
 
 /**
  * Reads a case: its form, its rows against the published form of a shelf, and where its names lead.
@@ -43,7 +43,8 @@ export function readCase(text: string, beside: Shelf | ((file: string | undefine
     return faults([{ path: '', reason: syntaxFault(text, error) }]);
   }
   if (!validate(parsed)) return faults(schemaFaults(validate.errors ?? []));
-  const given = parsed as Omit<Case, 'shelf'> & {
+  const given = parsed as Omit<Case, 'shelf' | 'vehicle'> & {
+    readonly vehicle?: Case['vehicle'];
     readonly shelf?: unknown;
     readonly shelfFile?: string;
     readonly form?: string;
@@ -51,21 +52,30 @@ export function readCase(text: string, beside: Shelf | ((file: string | undefine
   };
   const known = faultsOfWords(given);
   if (known.length > 0) return faults(known);
-  const { shelf: full, taken } = fullShelf(given.shelf ?? {}, given.vehicle.line);
+  const { shelfFile, form: __, version: ___, ...rest } = given;
+  const beam = withMaps(rest.beam);
+  if (beam.faults.length > 0) return faults(beam.faults);
+  const vehicle = given.vehicle;
+  if (!vehicle) {
+    const wants = given.ask.findIndex((kind) => !isFree(kind));
+    const ask = given.ask[wants];
+    if (ask !== undefined)
+      return faults([{ path: `/ask/${wants}`, reason: reason('case-needs-vehicle', { ask }) }]);
+    const none = { ...rest, vehicle: { line: '' }, shelf: EMPTY_SHELF };
+    return { kind: 'case', case: { ...none, ...(beam.of ? { beam: beam.of } : {}) }, taken: {} };
+  }
+  const { shelf: full, taken } = fullShelf(given.shelf ?? {}, vehicle.line);
   const file = { form: 'yonder-bolt/shelf', version: 1, ...(full as object) };
   const unfit = fileFaults(file);
   if (unfit.length > 0) return faults(unfit.map((f) => ({ ...f, path: `/shelf${f.path}` })));
   const rows: Shelf = { ...EMPTY_SHELF, ...(full as Partial<Shelf>) };
-  const shelf = mergeShelf(typeof beside === 'function' ? beside(given.shelfFile) : beside, rows);
-  const { line } = given.vehicle;
+  const shelf = mergeShelf(typeof beside === 'function' ? beside(shelfFile) : beside, rows);
+  const { line } = vehicle;
   if (!shelf.families.some((f) => f.id === line))
     return faults([{ path: '/vehicle/line', reason: reason('case-no-line', { line }) }]);
   const broken = given.shelf === undefined ? [] : checkShelf(shelf);
   if (broken.length > 0) return faults(broken.map((f) => ({ ...f, path: `/shelf${f.path}` })));
-  const { shelfFile: _, form: __, version: ___, ...rest } = given;
-  const beam = withMaps(rest.beam);
-  if (beam.faults.length > 0) return faults(beam.faults);
-  return { kind: 'case', case: { ...rest, ...(beam.of ? { beam: beam.of } : {}), shelf }, taken };
+  return { kind: 'case', case: { ...rest, vehicle, ...(beam.of ? { beam: beam.of } : {}), shelf }, taken };
 }
 
 /** Lamps whose intensities came as the text of a file get the grid that it holds. */

@@ -66,7 +66,7 @@ export interface CavityReading {
   readonly level: Level | null;
   /** V against the body; null: it floats. */
   readonly volt: number | null;
-  /** A into the lamp. Negative: it feeds back. */
+  /** A into the lamp. Negative: it feeds back; at a ground: A out of the lamp. */
   readonly amp: number;
   /** Something in this harness is pulsed in this setting: volts and amperes are means over its pulses. */
   readonly mean: boolean;
@@ -310,7 +310,8 @@ function harnessElements(h: Wired): readonly NetElement[] {
         resistor(`wire:${node}`, `feed ${feed.does}`, node, ohm);
       } else if (i.from?.circuit === 'ground') {
         const ohm = wireOhm(sizeOf(i.from.plug, i.from.cavity), lamp.groundM, WIRE_C) + contacts;
-        resistor(`${i.input.does === 'ground' ? 'ground' : 'wire'}:${node}`, node, BODY, ohm);
+        // From the body: wires of a plug that change places change their lamp's ends.
+        resistor(`${i.input.does === 'ground' ? 'ground' : 'wire'}:${node}`, BODY, node, ohm);
       } else if (i.from) {
         // Right or wrong: what a cavity meets, it is wired to.
         const ohm = wireOhm(sizeOf(i.from.plug, i.from.cavity), lamp.loomM, WIRE_C) + contacts;

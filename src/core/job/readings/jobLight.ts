@@ -1,3 +1,4 @@
+import type { Fault } from '../../electric';
 import type { Cure, SystemV } from '../../electric/formulas';
 import { derived } from '../../kernel/derived';
 import type { Flasher } from '../../light/overTime/flasher';
@@ -52,12 +53,16 @@ interface LampValues {
   readonly back: TimedBody | null;
 }
 
-/** The light of all swaps of a job together: they share the vehicle's flasher. */
+/**
+ * The light of all swaps of a job together: they share the vehicle's flasher.
+ * @param wrong what is wrong in the wiring, by swap
+ */
 export function jobLight(
   swaps: readonly WiredSwap[],
   record: LightEntries,
   family: Family,
   systemV: SystemV | null,
+  wrong: ReadonlyMap<string, readonly Fault[]> = new Map(),
 ): JobLight {
   const timed = (what: Timed, position = '', lamp = '') =>
     record.lightTimes.get(what === 'flash' ? what : `${what} ${position} ${lamp}`)?.event.body ?? null;
@@ -69,7 +74,7 @@ export function jobLight(
   });
   const wired = (s: WiredSwap) => s.wiring.filter((w) => w.map !== null);
   const unwired = swaps.flatMap((s) => s.wiring.filter((w) => w.map === null));
-  const harnesses = swaps.map((s) => swapHarness(s, record, family, systemV ?? TAKEN_V));
+  const harnesses = swaps.map((s) => swapHarness(s, record, family, systemV ?? TAKEN_V, wrong.get(s.id)));
   return lightOfRows(
     {
       family,

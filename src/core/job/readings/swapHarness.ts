@@ -1,4 +1,4 @@
-import { type HarnessInput, liveHarness, type LiveHarness, type WiredLamp } from '../../electric';
+import { type Fault, type HarnessInput, liveHarness, type LiveHarness, type WiredLamp } from '../../electric';
 import type { SystemV } from '../../electric/formulas';
 import type { PinMap } from '../../harness';
 import { derived } from '../../kernel/derived';
@@ -36,6 +36,7 @@ export function swapHarness(
   record: Pick<JobRecord, 'feeds'>,
   family: Family,
   systemV: SystemV,
+  wrong?: readonly Fault[],
 ): SwapHarness {
   const wired = wiring.filter((w) => w.map !== null);
   const {
@@ -53,6 +54,7 @@ export function swapHarness(
     },
     { id, wiring: wired, matters, feedMatters: feeds },
     systemV,
+    wrong,
   );
   return {
     rows: { family, maps: wired.flatMap((w) => w.map ?? []) },
