@@ -1,6 +1,6 @@
 import { isDuty } from '../harness/connect/mapTypes';
 import { SYSTEM_V } from '../electric/formulas';
-import type { LampInput } from '../harness';
+import { isTwoInOne, type LampInput } from '../harness';
 import type { Lamp } from '../catalogue/types';
 import type { LampFunction, LightColour } from '../vehicle';
 
@@ -46,8 +46,8 @@ export function benchSequence(
 
 /** What lights when an input is fed steadily; one wire for stop and turn shows as the stop lamp. */
 function shownBy({ does }: LampInput): LampFunction | null {
-  if (does === 'ground' || does === 'mode' || isDuty(does)) return null;
-  return does === 'stop-turn' ? 'stop' : does;
+  if (does === 'ground' || does === 'mode' || does === 'supply' || isDuty(does)) return null;
+  return isTwoInOne(does) ? 'stop' : does;
 }
 
 function stepOf(

@@ -30,6 +30,8 @@ declare module '../kernel/reason' {
     'cavity-place-twice': { readonly cavity: string };
     'circuit-reserved': { readonly circuit: string };
     'lamp-without-ground': { readonly lamp: string };
+    'trigger-without-supply': { readonly lamp: string };
+    'back-nowhere': { readonly cavity: string };
     'no-such-position': { readonly position: string };
     'no-such-circuit': { readonly circuit: string };
     'plug-without-ground': { readonly plug: string };

@@ -43,6 +43,8 @@ export interface Circuit {
         readonly follows?: boolean;
       }
     | { readonly kind: 'test-pulses' };
+  /** A bulb of the vehicle that hangs between this circuit and another: one tell-tale for both turn signals. */
+  readonly between?: { readonly circuit: string; readonly ratedA: number };
   /** What it does besides switching, where somebody knows. */
   readonly overTime?: {
     /** Goes on for so long after it is switched off: the way home. */
@@ -156,8 +158,11 @@ export function suitsLevels(cases: readonly LevelCase[], need: Need, takesPulsed
   return differences(cases, need, takesPulsed).length === 0;
 }
 
-const serves = (has: Level, want: Level, takesPulsed: boolean): boolean =>
-  sameLevel(takesPulsed && has.kind === 'pulsed' && want.kind === 'on' ? want : has, want);
+function serves(has: Level, want: Level, takesPulsed: boolean): boolean {
+  // Dimmed is dimmed, by whatever duty.
+  if (has.kind === 'pulsed' && want.kind === 'pulsed') return takesPulsed && has.duty <= DIMMED_DUTY;
+  return sameLevel(takesPulsed && has.kind === 'pulsed' && want.kind === 'on' ? want : has, want);
+}
 
 /**
  * The levels of a lamp between two circuits, its supply and a return that is switched: what the one does while the

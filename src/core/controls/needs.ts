@@ -92,6 +92,15 @@ export function needOf(does: LampFunction, side: Side): Need | null {
   }
 }
 
+/** What an input that is tail and stop on one wire needs: pulsed for the tail, full for the stop. */
+export const TAIL_STOP: Need = {
+  cases: [...on('brake'), { when: 'lights!=off', level: { kind: 'pulsed', duty: 0.3 } }],
+  either: 'brake & key!=on | lights=off & (lock-flash | door)',
+};
+
+/** What an input needs that feeds the functions of its lamp: to be live at all times. */
+export const ALWAYS_LIVE: Need = { cases: on('always') };
+
 /** What an input that does stop and turn on one wire needs: flashing goes before steady. */
 export function needOfCombined(side: Side): Need | null {
   const cases = neededCombined(side);

@@ -49,6 +49,8 @@ export interface VehicleCavity {
   readonly cavity: string;
   readonly circuit: string | 'ground' | null;
   readonly wire?: Wire;
+  /** The ground stud that it shares with others. */
+  readonly stud?: string;
 }
 
 /** A plug of a vehicle line at a lamp position, for the vehicles that `when` holds for. */
@@ -60,8 +62,24 @@ export interface VehiclePlug {
   readonly cavities: readonly VehicleCavity[];
 }
 
-/** What an input can be for. `stop-turn`: one wire that does both; `mode`: a plug or loop that chooses a behaviour. */
-export type InputRole = LampFunction | Duty | 'ground' | 'mode' | 'stop-turn';
+/**
+ * What an input can be for. `stop-turn`: one wire that does both; `tail-stop`: one that is pulsed for the tail and full for the
+ * stop; `supply`: always live, for functions whose own inputs only tell; `mode`: a plug or loop that chooses a behaviour.
+ */
+export type InputRole = LampFunction | Duty | 'ground' | 'mode' | 'supply' | keyof typeof TWO_IN_ONE;
+
+/** Wires that carry two functions, with both. */
+export const TWO_IN_ONE = {
+  'stop-turn': ['stop', 'turn'],
+  'tail-stop': ['tail', 'stop'],
+} as const satisfies Readonly<Record<string, readonly LampFunction[]>>;
+
+/** Whether an input is one wire for two functions. */
+export const isTwoInOne = (does: string): does is keyof typeof TWO_IN_ONE => does in TWO_IN_ONE;
+
+/** Whether an input drives a function of its lamp. */
+export const drives = (does: InputRole, wanted: LampFunction): boolean =>
+  does === wanted || (isTwoInOne(does) && (TWO_IN_ONE[does] as readonly LampFunction[]).includes(wanted));
 
 /** One input of a lamp. `ground` is the return. */
 export interface LampInput {
@@ -73,6 +91,12 @@ export interface LampInput {
   /** What it is to the current: absent, an LED with its driver; a heater or a motor is `resistive`. */
   readonly load?: 'filament' | 'resistive';
   readonly takesPulsed: boolean;
+  /** The side that it signals to, where one lamp has an input for each. */
+  readonly side?: 'left' | 'right';
+  /** The cavity of its plug that its current goes back through, instead of the lamp's ground. */
+  readonly back?: string;
+  /** It only tells: its function draws from the lamp's `supply` input. */
+  readonly trigger?: boolean;
   readonly wire?: Wire;
   /** For `mode`: what the lamp does with the loop open, and closed. */
   readonly mode?: { readonly open: Prose; readonly closed: Prose };
@@ -108,6 +132,10 @@ export interface AdapterLink {
   readonly to: string;
   /** A converter: puts stop (`from`) and this turn signal on one wire, the turn signal before the stop. */
   readonly turn?: string;
+  /** A resistance in this wire, Ω. */
+  readonly ohm?: number;
+  /** A diode that passes from the vehicle to the lamp. */
+  readonly diode?: boolean;
 }
 
 /** A lead or module between the vehicle's plugs and the lamp's: any number of ends on either side. */

@@ -1,5 +1,5 @@
 'use client';
-import { isFed, liveCases } from '@/core/harness';
+import { isFed, isTwoInOne, liveCases } from '@/core/harness';
 import { lightView } from '@/core/job';
 import { Because, type BecauseEntry } from '@/ui/Because';
 import { BUTTON } from '@/ui/classes';
@@ -34,7 +34,8 @@ export function LightBecause({
   }));
   const fed: BecauseEntry[] = (w?.map?.inputs ?? []).flatMap((i): BecauseEntry[] => {
     if (i.input.does === 'ground' || i.input.does === 'mode') return [];
-    const does = i.input.does === 'stop-turn' ? tCode('circuit.stop-turn') : say.does(i.input.does);
+    const own = i.input.does === 'supply' || isTwoInOne(i.input.does);
+    const does = own ? tCode(`circuit.${i.input.does}`) : say.does(i.input.does);
     if (i.from && isFed(i.verdict))
       return [
         {

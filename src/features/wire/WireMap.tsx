@@ -7,6 +7,7 @@ import {
   type MappedInput,
   type PinMap,
   type VehiclePlug,
+  isTwoInOne,
 } from '@/core/harness';
 import type { CavityReading } from '@/core/electric';
 import { VerdictMark } from '@/ui/marks';
@@ -103,7 +104,7 @@ export function WireMap(props: WireMapProps) {
     ),
   );
   const inputName = (i: MappedInput) =>
-    ['ground', 'mode', 'stop-turn'].includes(i.input.does)
+    ['ground', 'mode', 'supply'].includes(i.input.does) || isTwoInOne(i.input.does)
       ? tCode(`circuit.${i.input.does}`)
       : say.does(i.input.does);
 

@@ -330,6 +330,14 @@ export interface Adapter {
      * A converter: this turn signal and the stop in `from` on one wire.
      */
     turn?: string;
+    /**
+     * A resistance in this wire.
+     */
+    ohm?: number;
+    /**
+     * A diode in this wire that passes from the vehicle to the lamp.
+     */
+    diode?: boolean;
   }[];
 }
 export interface Connector {
@@ -425,6 +433,8 @@ export interface LampPlug {
       | 'ground'
       | 'mode'
       | 'stop-turn'
+      | 'tail-stop'
+      | 'supply'
       | 'levelling-motor'
       | 'washer'
       | 'camera'
@@ -441,6 +451,18 @@ export interface LampPlug {
       closed: Prose;
     };
     load?: 'filament' | 'resistive';
+    /**
+     * The side that it signals to, where one lamp has an input for each.
+     */
+    side?: 'left' | 'right';
+    /**
+     * The cavity of this plug that its current goes back through, instead of the lamp's ground: a marker between two wires.
+     */
+    back?: string;
+    /**
+     * It only tells: its function draws from the lamp's `supply` input.
+     */
+    trigger?: boolean;
   }[];
   alternative?: Id;
   joinFirst?: boolean;
@@ -680,6 +702,13 @@ export interface Circuit {
       in: 'off' | 'on';
     };
   };
+  /**
+   * A bulb of the vehicle that hangs between this circuit and another: one tell-tale for both turn signals.
+   */
+  between?: {
+    circuit: Id;
+    ratedA: number;
+  };
 }
 export interface VehiclePlug {
   id: Id;
@@ -690,6 +719,10 @@ export interface VehiclePlug {
     cavity: Id;
     circuit: Id | null;
     wire?: Wire;
+    /**
+     * The ground stud that it shares with others: where it comes loose, they feed back into one another.
+     */
+    stud?: string;
   }[];
 }
 export interface FuseBox {

@@ -81,6 +81,8 @@ export const catalogue = {
   'faces-do-not-meet': { connector: 'K6-lamp', other: 'K6-vehicle' },
   'cavity-place-twice': { cavity: '3' },
   'circuit-reserved': { circuit: 'ground' },
+  'trigger-without-supply': { lamp: 'lugger' },
+  'back-nowhere': { cavity: '9' },
   'lamp-without-ground': { lamp: 'lugger' },
   'settle-one-fact': { dispute: 'dispute' },
   'slot-outside': { slot: 'F14' },

@@ -75,6 +75,8 @@ function checkWiring(at: string, family: Family, places: ReadonlySet<string>, on
     // A plus in a name is what a converter makes of two circuits.
     if (RESERVED.has(c.id) || c.id.includes('+'))
       on.fault(`${at}/circuits/${j}/id`, 'circuit-reserved', { circuit: c.id });
+    if (c.between && (c.between.circuit === c.id || !circuits.has(c.between.circuit)))
+      on.fault(`${at}/circuits/${j}/between/circuit`, 'no-such-circuit', { circuit: c.between.circuit });
   });
   on.take(feedFaults(at, family, on.cases));
   const grounding = new Set(known.flatMap((c) => (c.switched === 'ground' ? [c.id] : [])));

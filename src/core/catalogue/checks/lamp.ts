@@ -12,9 +12,20 @@ export function checkLamp(at: string, lamp: Lamp, on: Checking): void {
     plugs.map((p) => p.id),
   );
   const inputs = plugs.flatMap((p) => p.inputs);
-  if (inputs.some((x) => x.does !== 'ground' && x.polar) && !inputs.some((x) => x.does === 'ground'))
+  const toGround = inputs.filter((x) => x.does !== 'ground' && x.polar && x.back === undefined);
+  if (toGround.length > 0 && !inputs.some((x) => x.does === 'ground'))
     on.fault(`${at}/plugs`, 'lamp-without-ground', { lamp: lamp.id });
+  if (inputs.some((x) => x.trigger) && !inputs.some((x) => x.does === 'supply'))
+    on.fault(`${at}/plugs`, 'trigger-without-supply', { lamp: lamp.id });
   plugs.forEach((plug, j) => {
+    plug.inputs.forEach((x, k) => {
+      const met = plug.inputs.find((y) => y.cavity === x.back);
+      if (
+        x.back !== undefined &&
+        (x.back === x.cavity || !met || met.does === 'mode' || met.does === 'ground')
+      )
+        on.fault(`${at}/plugs/${j}/inputs/${k}/back`, 'back-nowhere', { cavity: x.back });
+    });
     on.half(`${at}/plugs/${j}`, plug.connector, 'lamp');
     on.cavities(
       `${at}/plugs/${j}`,

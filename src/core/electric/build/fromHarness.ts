@@ -10,7 +10,7 @@ import {
 } from '../../controls';
 import { type SystemV, SYSTEM_V, wireOhm, type WireSize } from '../formulas';
 import { isFed, type MappedInput, type PinMap, type VehiclePlug } from '../../harness';
-import { ledCurve } from '../solve/devices';
+import { DIODE, ledCurve } from '../solve/devices';
 import { type Fault, inject } from '../netlist/fault';
 import { prepareNetwork } from '../solve/dc';
 import type { NetElement, NetSolution, Network } from '../netlist/element';
@@ -88,6 +88,9 @@ export interface InputReading {
   readonly hz: number | null;
   /** V across the lamp while the pulse is on. */
   readonly onV: number;
+  /** The side that it signals to, and whether it only tells, as its lamp's row says. */
+  readonly side?: 'left' | 'right';
+  readonly trigger?: boolean;
 }
 
 /** A setting as the lamps have it, by time rather than as a mean. */
@@ -223,7 +226,16 @@ function phasesIn(
   }));
 }
 
-const circuitsOf = (h: HarnessInput): readonly string[] => [
+/** The circuits that a harness hangs on, and those that a bulb of the vehicle ties to them. */
+const circuitsOf = (h: Wired): readonly string[] => {
+  const met = metBy(h);
+  const tied = h.circuits.flatMap((c) =>
+    c.between && (met.includes(c.id) || met.includes(c.between.circuit)) ? [c.id, c.between.circuit] : [],
+  );
+  return [...new Set([...met, ...tied])];
+};
+
+const metBy = (h: HarnessInput): readonly string[] => [
   ...new Set([
     ...h.lamps.flatMap((l) =>
       l.vehiclePlugs.flatMap((p) =>
@@ -282,7 +294,17 @@ function harnessElements(h: Wired): readonly NetElement[] {
         ratedV: testV,
         ratedA: row.steadyA,
       });
+    if (row?.between)
+      elements.push({
+        kind: 'filament',
+        id: `between:${id}`,
+        from: node,
+        to: `circuit ${row.between.circuit}`,
+        ratedV: testV,
+        ratedA: row.between.ratedA,
+      });
   }
+  for (const stud of studsOf(h)) resistor(`ground:stud ${stud}`, BODY, studNode(stud), CONTACT_OHM);
   for (const f of h.feeds)
     elements.push({
       kind: 'switch',
@@ -295,15 +317,15 @@ function harnessElements(h: Wired): readonly NetElement[] {
     const common = `${lamp.position} common`;
     if (!lamp.map.inputs.some((i) => i.input.does === 'ground'))
       resistor(`ground:${common}`, common, BODY, CONTACT_OHM);
-    const sizeOf = (plug: string, cavity: string) =>
-      lamp.vehiclePlugs.find((p) => p.id === plug)?.cavities.find((c) => c.cavity === cavity)?.wire?.size ??
-      TAKEN_WIRE;
+    const cavityAt = (plug: string, cavity: string) =>
+      lamp.vehiclePlugs.find((p) => p.id === plug)?.cavities.find((c) => c.cavity === cavity);
+    const sizeOf = (plug: string, cavity: string) => cavityAt(plug, cavity)?.wire?.size ?? TAKEN_WIRE;
     for (const i of lamp.map.inputs) {
       if (i.input.does === 'mode') continue;
       const node = `${lamp.position} ${i.plug}/${i.cavity}`;
       const contacts = CONTACT_OHM * Math.max(1, i.path.length - 1);
       if (i.input.does === 'ground') resistor(`inside:${node}`, common, node, 1e-4);
-      else elements.push(loadOf(i.input, `lamp:${node}`, node, common, lamp.lampMinV, testV));
+      else elements.push(loadOf(i.input, `lamp:${node}`, node, returnNode(lamp, i), lamp.lampMinV, testV));
       const feed = isFed(i.verdict) ? undefined : feedOf(h, i.input.does);
       if (feed) {
         const ohm = wireOhm(feed.wire, feed.legM[lamp.position] ?? 0, WIRE_C) + 2 * CONTACT_OHM;
@@ -311,11 +333,16 @@ function harnessElements(h: Wired): readonly NetElement[] {
       } else if (i.from?.circuit === 'ground') {
         const ohm = wireOhm(sizeOf(i.from.plug, i.from.cavity), lamp.groundM, WIRE_C) + contacts;
         // From the body: wires of a plug that change places change their lamp's ends.
-        resistor(`${i.input.does === 'ground' ? 'ground' : 'wire'}:${node}`, BODY, node, ohm);
+        const { stud } = cavityAt(i.from.plug, i.from.cavity) ?? {};
+        const from = stud === undefined ? BODY : studNode(stud);
+        resistor(`${i.input.does === 'ground' ? 'ground' : 'wire'}:${node}`, from, node, ohm);
       } else if (i.from) {
         // Right or wrong: what a cavity meets, it is wired to.
         const ohm = wireOhm(sizeOf(i.from.plug, i.from.cavity), lamp.loomM, WIRE_C) + contacts;
-        resistor(`wire:${node}`, `circuit ${i.from.circuit}`, node, ohm);
+        const end = i.inWay?.diode ? `${node} diode` : node;
+        resistor(`wire:${node}`, `circuit ${i.from.circuit}`, end, ohm + (i.inWay?.ohm ?? 0));
+        if (end !== node)
+          elements.push({ kind: 'curve', id: `diode:${node}`, from: end, to: node, points: DIODE });
         const beside = h.resistors[i.from.circuit];
         if (beside !== undefined && isFed(i.verdict) && i.input.does !== 'ground')
           resistor(`beside:${node}`, node, BODY, beside);
@@ -324,6 +351,17 @@ function harnessElements(h: Wired): readonly NetElement[] {
   }
   return elements;
 }
+
+/** Where the current of an input goes back: through another cavity of its plug, or the lamp's ground. */
+const returnNode = (lamp: WiredLamp, i: MappedInput): string =>
+  i.input.back === undefined ? `${lamp.position} common` : `${lamp.position} ${i.plug}/${i.input.back}`;
+
+const studNode = (stud: string): string => `stud ${stud}`;
+
+/** The ground studs that cavities of a harness share. */
+const studsOf = (h: HarnessInput): readonly string[] => [
+  ...new Set(h.lamps.flatMap((l) => l.vehiclePlugs.flatMap((p) => p.cavities.flatMap((c) => c.stud ?? [])))),
+];
 
 /** *Setting*: below this share of what it draws at most an input is off. */
 const DRAWS_SHARE = 0.05;
@@ -350,7 +388,7 @@ function inputReadings(h: Wired, state: ControlState, phases: readonly Phase[]):
         const node = `${lamp.position} ${i.plug}/${i.cavity}`;
         const amps = phases.map((p) => p.solution.elementA.get(`lamp:${node}`) ?? 0);
         const across = phases.map(
-          ({ solution: s }) => (s.nodeV.get(node) ?? 0) - (s.nodeV.get(`${lamp.position} common`) ?? 0),
+          ({ solution: s }) => (s.nodeV.get(node) ?? 0) - (s.nodeV.get(returnNode(lamp, i)) ?? 0),
         );
         // Whichever way it flows: a filament is lit by it, and what bars one way lets nothing through.
         const onA = Math.max(0, ...amps.map(Math.abs));
@@ -365,6 +403,8 @@ function inputReadings(h: Wired, state: ControlState, phases: readonly Phase[]):
           plug: i.plug,
           cavity: i.cavity,
           does: i.input.does,
+          ...(i.input.side ? { side: i.input.side } : {}),
+          ...(i.input.trigger ? { trigger: true } : {}),
           circuit: row?.id ?? null,
           level,
           onA,

@@ -9,6 +9,9 @@ interface Wired {
   readonly to: string;
   readonly from: { readonly end: number; readonly cavity: string };
   readonly turn?: { readonly end: number; readonly cavity: string };
+  /** A resistance in it, Ω, and whether there is a diode. */
+  readonly ohm?: number;
+  readonly diode?: boolean;
 }
 
 /** An adapter made ready for searching: ends by number, wires by the end they come out of. */
@@ -74,6 +77,8 @@ function wired(adapter: Adapter): Pick<IndexedAdapter, 'ins' | 'outs'> {
         to: splitCavity(w.to).cavity,
         from: place(w.from),
         ...(w.turn === undefined ? {} : { turn: place(w.turn) }),
+        ...(w.ohm === undefined ? {} : { ohm: w.ohm }),
+        ...(w.diode ? { diode: true } : {}),
       })),
   }));
   return { ins, outs };

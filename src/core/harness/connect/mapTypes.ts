@@ -1,4 +1,12 @@
-import { type Circuit, type Difference, type Need, needOf, needOfCombined } from '../../controls';
+import {
+  ALWAYS_LIVE,
+  type Circuit,
+  type Difference,
+  type Need,
+  needOf,
+  needOfCombined,
+  TAIL_STOP,
+} from '../../controls';
 import type { Figures, SystemV } from '../../electric/formulas';
 import type { Reason } from '../../kernel/reason';
 import { DUTIES, type Duty, type LampFunction, type Side } from '../../vehicle';
@@ -37,6 +45,8 @@ export interface MappedInput {
   readonly varies: readonly Difference[];
   /** Its return is a circuit that switches the ground: it is lit while both conduct. */
   readonly back?: string;
+  /** What its adapters have in its wire. */
+  readonly inWay?: { readonly ohm: number; readonly diode: boolean };
 }
 
 /** One circuit of the vehicle with what becomes of it. */
@@ -96,8 +106,10 @@ export const isDuty = (does: LampInput['does']): does is Duty => (DUTIES as read
 /** What an input needs; null: nothing says when it has to be lit. */
 export function needsOf(side: Side, input: LampInput & OwnWay): Need | null {
   if (input.does === 'ground' || input.does === 'mode' || isDuty(input.does)) return null;
-  if (input.does === 'stop-turn') return needOfCombined(side);
-  const need = needOf(input.does as LampFunction, side);
+  if (input.does === 'stop-turn') return needOfCombined(input.side ?? side);
+  if (input.does === 'tail-stop') return TAIL_STOP;
+  if (input.does === 'supply') return ALWAYS_LIVE;
+  const need = needOf(input.does as LampFunction, input.side ?? side);
   if (!need || !input.dimsItself) return need;
   // What it does beside other lights is its own doing: its feed may stay.
   const either = [need.either, need.dimmed].filter((e): e is string => e !== undefined).join(' | ');

@@ -7,7 +7,7 @@ import { bothWays } from './bothWays';
 import type { Side } from '../../vehicle';
 import type { Chain, SeriesSuits } from './adapterChain';
 import { inputConflicts, plugConflicts, voltageConflicts } from './conflicts';
-import { handJoint, type Joint, joinPlugs, type Joints } from './joints';
+import { handJoint, type Joint, joinPlugs, type Joints, type WireStop } from './joints';
 import {
   type CircuitOutcome,
   isFed,
@@ -17,7 +17,7 @@ import {
   type PinMap,
   type PinMapInput,
 } from './mapTypes';
-import type { LampInput, LampPlug, OwnWay } from '../types';
+import { isTwoInOne, type LampInput, type LampPlug, type OwnWay } from '../types';
 
 /**
  * Maps the lamp's plugs onto the vehicle's, cavity by cavity, through the cheapest chain of adapters that sets
@@ -139,7 +139,7 @@ function suiting(m: Pick<PinMapInput, 'side' | 'circuit'>): Suits {
   return (input, circuit) => {
     if (circuit === null) return false;
     if (input.does === 'ground') return circuit === 'ground';
-    const key = `${input.does}|${input.takesPulsed}|${input.dimsItself}|${circuit}`;
+    const key = `${input.does}|${input.side}|${input.takesPulsed}|${input.dimsItself}|${circuit}`;
     const before = known.get(key);
     if (before !== undefined) return before;
     const wants = needsOf(m.side, input);
@@ -160,7 +160,7 @@ function seriesSuits(m: Pick<PinMapInput, 'side' | 'circuit'>): SeriesSuits {
   return (input, supply, back) => {
     const [from, to] = [m.circuit(supply), m.circuit(back)];
     if (!from || !to || from.switched === 'ground' || to.switched !== 'ground') return false;
-    const key = `${input.does}|${input.takesPulsed}|${input.dimsItself}|${supply}|${back}`;
+    const key = `${input.does}|${input.side}|${input.takesPulsed}|${input.dimsItself}|${supply}|${back}`;
     const before = known.get(key);
     if (before !== undefined) return before;
     const wants = needsOf(m.side, input);
@@ -218,7 +218,7 @@ function mapInput(
       ...(arrival ? { from: { plug: arrival.plug, cavity: arrival.cavity, circuit: arrival.circuit } } : {}),
     };
   // No single feed is right for two functions on one wire.
-  const wants = input.does === 'ground' || input.does === 'stop-turn' ? 'unfed' : 'extra-feed';
+  const wants = input.does === 'ground' || isTwoInOne(input.does) ? 'unfed' : 'extra-feed';
   if (!joint || !arrival) return { ...base, verdict: wants };
   const { circuit, plug: at, cavity, also, path } = arrival;
   const from = { plug: at, cavity, circuit, ...(also ? { also } : {}) };
@@ -244,9 +244,26 @@ function mapInput(
     from,
     path,
     ...(back !== null && input.does !== 'ground' ? { back } : {}),
+    ...inWayOf(m, path),
     differing: held && !right ? differences(held.cases, held.need, input.takesPulsed) : [],
     varies: held && right ? variations(held.cases, held.need, input.takesPulsed) : [],
   };
+}
+
+/** What the adapters of a way have in its wire; nothing where they are plain wires. */
+function inWayOf(m: Pick<PinMapInput, 'adapters'>, path: readonly WireStop[]): Pick<MappedInput, 'inWay'> {
+  let [ohm, diode] = [0, false];
+  path.forEach((stop, k) => {
+    const before = path[k - 1];
+    if (stop.where !== 'adapter' || before?.where !== 'adapter' || before.id !== stop.id) return;
+    const wire = m.adapters.byPart
+      .get(stop.id)
+      ?.outs.find((o) => o.id === stop.end)
+      ?.wires.find((w) => w.to === stop.cavity);
+    ohm += wire?.ohm ?? 0;
+    diode ||= wire?.diode ?? false;
+  });
+  return ohm > 0 || diode ? { inWay: { ohm, diode } } : {};
 }
 
 function seriesCases(m: Pick<PinMapInput, 'circuit'>, supply: string, back: string) {

@@ -10,6 +10,7 @@ import {
   type BuildSheet,
   type ConnectorHalf,
   type DecidedFeed,
+  drives,
   isFed,
   liveCases,
   type PinMap,
@@ -194,10 +195,7 @@ export function suppliedCases(
   does: LampFunction,
   family: Family,
 ): readonly LevelCase[] {
-  const both = does === 'stop' || does === 'turn';
-  const inputs = (w?.map?.inputs ?? []).filter(
-    (i) => i.input.does === does || (both && i.input.does === 'stop-turn'),
-  );
+  const inputs = (w?.map?.inputs ?? []).filter((i) => drives(i.input.does, does));
   return inputs.flatMap((i): readonly LevelCase[] => {
     const feed = isFed(i.verdict) ? undefined : w?.feeds.find((f) => f.does === i.input.does);
     if (feed) return liveCases(feed);
@@ -213,9 +211,7 @@ export function waysOf(
 ): readonly LevelCase[] {
   const own = suppliedCases(w, does, family);
   const leader = FOLLOWS[does];
-  const hasOwn = w.map?.inputs.some(
-    (i) => i.input.does === does || ((does === 'stop' || does === 'turn') && i.input.does === 'stop-turn'),
-  );
+  const hasOwn = w.map?.inputs.some((i) => drives(i.input.does, does));
   if (!hasOwn) return leader ? waysOf(w, leader, family) : [];
   const f = programsIn(programOf(w.lamp), w.mode ?? 'open').find((x) => x.does === does);
   const watched = [f?.out?.while, f?.dimmed?.while].flatMap((other) =>

@@ -88,17 +88,19 @@ function suppliesOf(
     if (input.position !== w.position) return;
     const supply = supplyOf(w, input);
     const beside = other[i];
-    const does = input.does === 'stop-turn' ? roleNow(supply, beside && supplyOf(w, beside)) : input.does;
-    const side = w.side === 'centre' ? sideOf(circuits, input.circuit) : null;
-    for (const name of [does, ...(side ? [`${does}.${side}`] : [])]) {
-      const before = supplies.get(name);
-      if (!before || supply.share > before.share) supplies.set(name, supply);
-    }
+    const side = w.side === 'centre' ? (input.side ?? sideOf(circuits, input.circuit)) : null;
+    for (const [does, s] of rolesNow(input.does, supply, beside && supplyOf(w, beside)))
+      for (const name of [does, ...(side ? [`${does}.${side}`] : [])]) {
+        const before = supplies.get(name);
+        if (!before || s.share > before.share) supplies.set(name, s);
+      }
   });
-  // The other half of a wire that does both is dark meanwhile.
-  if (now.some((i) => i.position === w.position && i.does === 'stop-turn'))
-    for (const does of ['stop', 'turn'] as const)
-      if (!supplies.has(does)) supplies.set(does, { share: 0, amp: 0, circuit: null });
+  const fed = now.find((i) => i.position === w.position && i.does === 'supply');
+  // What only tells lights nothing while the supply of its lamp is dead.
+  if (fed && supplyOf(w, fed).share <= LIVE_SHARE)
+    for (const i of now)
+      if (i.position === w.position && i.trigger)
+        supplies.set(i.does, { share: 0, amp: i.onA, circuit: i.circuit });
   for (const { does } of w.lamp.functions) {
     const leader = FOLLOWS[does as LampFunction];
     const led = leader && supplies.get(leader);
@@ -113,10 +115,33 @@ function sideOf(circuits: readonly Circuit[], id: string | null): 'left' | 'righ
   return cases.flatMap((c) => (c.level.kind === 'flashing' ? [c.level.side] : []))[0] ?? null;
 }
 
-/** One wire, two functions: what comes and goes with the flasher is the turn signal, what is steady the stop lamp. */
-function roleNow(now: InputSupply, other: InputSupply | undefined): 'stop' | 'turn' {
+const DARK: InputSupply = { share: 0, amp: 0, circuit: null };
+
+/** What a supply means to the functions of its input: for a wire of two functions, which of them it is just now. */
+function rolesNow(
+  does: InputReading['does'],
+  now: InputSupply,
+  other: InputSupply | undefined,
+): readonly (readonly [string, InputSupply])[] {
   const live = (s: InputSupply | undefined) => (s?.share ?? 0) > LIVE_SHARE;
-  return live(now) === live(other) ? 'stop' : 'turn';
+  if (does === 'stop-turn')
+    // What comes and goes with the flasher is the turn signal, what is steady the stop lamp.
+    return live(now) === live(other)
+      ? [
+          ['stop', now],
+          ['turn', DARK],
+        ]
+      : [
+          ['turn', now],
+          ['stop', DARK],
+        ];
+  // What is pulsed is the tail; in full it is the stop lamp, and the tail with it.
+  if (does === 'tail-stop')
+    return [
+      ['tail', now],
+      ['stop', now.carrier ? DARK : now],
+    ];
+  return [[does, now]];
 }
 
 function supplyOf(w: WiredForLight, input: InputReading): InputSupply {
