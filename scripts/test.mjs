@@ -17,7 +17,7 @@ const HELP = `npm test [-- --coverage] | npm run test:changed [-- --since REF]
  * *Setting*: files of browser tests at once; each has its own database, application and browser, which take a core and more. More
  * than there are cores beside the other checks are quicker by a quarter, and find what acts before what it did is seen.
  */
-const BROWSERS = Math.max(1, availableParallelism() - 1);
+const BROWSERS = availableParallelism();
 const SLOWEST = 12;
 
 const { values } = parseArgs({

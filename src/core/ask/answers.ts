@@ -153,6 +153,13 @@ const ANSWER: Partial<Record<AnswerKind, (a: Asked) => unknown>> = {
       return {
         swap: swap.id,
         settings: settings.map((s) => ({ setting: stateText(s), ...live.read(s) })),
+        elements: live.network.elements.map(({ id, kind, from, to, about }) => ({
+          id,
+          kind,
+          from,
+          to,
+          ...about,
+        })),
       };
     });
   },

@@ -142,6 +142,10 @@ declare module '../kernel/reason' {
     };
     'item-bench-proof': AtAll & Unproven;
     'item-adapter-not-chosen': AtAll & OfPart;
+    'item-light-timed': AtAll & {
+      readonly about: 'sweep' | 'sides' | 'stop' | 'drl' | 'show';
+      readonly source: string;
+    };
     'item-light-rule': AtAll & {
       readonly does: LampFunction;
       readonly must: string;

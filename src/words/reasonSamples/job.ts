@@ -36,6 +36,7 @@ export const job = {
   'item-lamps-added': { positions: ['fog.front.left', 'fog.front.right'], minutes: 50 },
   'item-late-entries': { count: 2 },
   'item-lead': { position: 'headlamp.front.left', wires: 2 },
+  'item-light-timed': { positions: ['tail.rear.left'], about: 'sweep', source: 'UN R148' },
   'item-light-rule': {
     positions: ['headlamp.front.left', 'headlamp.front.right'],
     does: 'drl',

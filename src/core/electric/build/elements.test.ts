@@ -6,7 +6,8 @@ import { lightByCurrent } from '../../light/supply/byCurrent';
 import { bar } from '../../light/testing/vehicle';
 import type { LampFunction } from '../../vehicle';
 import type { Fault } from '../netlist/fault';
-import { type HarnessInput, liveHarness, type WiredLamp } from './fromHarness';
+import { liveHarness } from './fromHarness';
+import type { HarnessInput, WiredLamp } from './harnessNetwork';
 
 const ON = { kind: 'on' } as const;
 const circuit = (id: string, cases: readonly LevelCase[], more: Partial<Circuit> = {}): Circuit => ({

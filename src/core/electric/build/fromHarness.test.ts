@@ -4,7 +4,8 @@ import { ALL_OFF, circuitFinder, type ControlState, possibleStates } from '../..
 import { indexAdapters, pinMap, type PinMapInput } from '../../harness';
 import type { Shelf } from '../../catalogue';
 import { positionKey } from '../../vehicle';
-import { type HarnessInput, liveHarness, readStates, type WiredLamp } from './fromHarness';
+import { liveHarness, readStates } from './fromHarness';
+import type { HarnessInput, WiredLamp } from './harnessNetwork';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const packet = shelf.families.find((f) => f.id === 'orrel-packet');

@@ -8,7 +8,7 @@ import {
   type VehiclePlug,
   type VoltRange,
 } from '../../harness';
-import { CONTACT_OHM, FUSE_OHM, TAKEN_WIRE, WIRE_C } from './fromHarness';
+import { CONTACT_OHM, FUSE_OHM, TAKEN_WIRE, WIRE_C } from './harnessNetwork';
 import { type Fault, inject } from '../netlist/fault';
 import { prepareNetwork } from '../solve/dc';
 import type { NetElement } from '../netlist/element';

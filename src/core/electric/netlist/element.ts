@@ -10,8 +10,27 @@ export interface CurvePoint {
   readonly a: number;
 }
 
+/** Where an element is on the vehicle. */
+export type ElementPlace =
+  | { readonly kind: 'circuit'; readonly circuit: string }
+  | { readonly kind: 'feed'; readonly does: string }
+  | { readonly kind: 'cavity'; readonly position: string; readonly plug: string; readonly cavity: string }
+  | { readonly kind: 'stud'; readonly stud: string }
+  | { readonly kind: 'housing'; readonly position: string };
+
+/** What an element is to whoever looks for a fault: where it is, what mends it, and with what it shares its chance of failing. */
+export interface ElementAbout {
+  readonly place: ElementPlace;
+  /** `none`: it is the vehicle's own and not mended here. */
+  readonly mend:
+    'replace-fuse' | 'remake-joint' | 'clean-ground' | 'replace-adapter' | 'replace-lamp' | 'none';
+  readonly prior: 'fuse' | 'joint' | 'hand-joint' | 'ground' | 'part' | 'lamp' | 'vehicle';
+}
+
 /** One two-ended element; current is counted from `from` to `to`. */
-export type NetElement =
+export type NetElement = PlainElement & { readonly about?: ElementAbout };
+
+type PlainElement =
   | {
       readonly kind: 'resistor';
       readonly id: string;

@@ -28,6 +28,7 @@ import { pairItems } from './pairItems';
 import type { PlugLook } from '../readings/plugs';
 import { readingOf } from '../../kernel/ids';
 import { isLocked } from '../log/locked';
+import type { LightFinding } from '../../light/judge/finding';
 import { seriousConflicts } from '../readings/wiring';
 
 /** Every item of a job, and the closings that close none. */
@@ -323,7 +324,28 @@ function wiringItems({ swap, wiring, light }: ChoiceCheck, raise: Raise): void {
       reason('item-light-rule', { positions: swap.positions, does: r.does, must: r.must, source: r.source }),
       'light',
     );
+  const timed = new Map(
+    light.flatMap((f) => {
+      const about = TIMED_ITEMS[f.kind];
+      return f.state === 'broken' && about ? [[f.rule ?? f.kind, { ...f, about }] as const] : [];
+    }),
+  );
+  for (const [id, { about, source }] of timed)
+    rule(
+      `light:${chosen.id}:${id}`,
+      'light-rule',
+      reason('item-light-timed', { positions: swap.positions, about, source: source ?? '' }),
+      'light',
+    );
 }
+
+/** Kinds of findings over time that raise an item; a rate that a lamp's load makes is a matter of its wiring. */
+const TIMED_ITEMS: Partial<Record<LightFinding['kind'], 'sweep' | 'sides' | 'stop' | 'drl' | 'show'>> = {
+  sweep: 'sweep',
+  alike: 'sides',
+  'drl-out': 'drl',
+  'start-up': 'show',
+};
 
 /** Whether what a part was held behind has been proven. */
 function isProven(what: HeldBehind, checks: readonly ChoiceCheck[]): boolean {

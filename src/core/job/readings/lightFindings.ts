@@ -7,6 +7,13 @@ import type { VehicleLight } from '../../light/overTime/lightTypes';
 import type { Family, Lamp, Profile } from '../../catalogue/types';
 import type { Known } from '../../fitment';
 import { type LampFunction, LAMP_FUNCTIONS } from '../../vehicle';
+import { sameList } from '../../kernel/part';
+import { judgeOverTime } from '../../light/judge/judge';
+import { timedRulesOf } from '../../light/judge/rules';
+import type { Flasher } from '../../light/overTime/flasher';
+import { readScore, type Score } from '../../light/overTime/score';
+import { lightOverTime } from '../../light/overTime/simulate';
+import { weakMapMemoize } from 'reselect';
 import type { JobLight } from './jobLight';
 import { type PositionWiring, waysOf } from './wiring';
 
@@ -16,18 +23,49 @@ interface FindingSources {
   readonly known: Known;
 }
 
+/** Everything that moves, in turn: the DRL, signals to each side over it, all at once, the brake. */
+const JUDGED: Score = {
+  lengthMs: 20_000,
+  moves: [
+    { atMs: 0, set: { key: 'on', running: 'yes' } },
+    { atMs: 1500, set: { left: 'yes' } },
+    { atMs: 4500, set: { left: 'no' } },
+    { atMs: 7000, set: { right: 'yes' } },
+    { atMs: 10_000, set: { right: 'no' } },
+    { atMs: 12_500, set: { hazard: 'yes' } },
+    { atMs: 15_500, set: { hazard: 'no' } },
+    { atMs: 18_000, set: { brake: 'yes' } },
+  ],
+};
+
+/** What the rules over time say of all new lamps, judged on one score; kept for as long as their harness is. */
+const timedOf = derived(
+  (
+    { wired, profile, flasher }: { wired: VehicleLight; profile: Profile | null; flasher: Flasher | null },
+    market: string | null,
+  ): readonly LightFinding[] => {
+    const read = readScore(JUDGED);
+    const rules = profile?.overTime ?? timedRulesOf(market);
+    if (rules.length === 0 || wired.lamps.length === 0 || read.kind === 'faults') return [];
+    return judgeOverTime(lightOverTime(wired, read.spans), flasher, rules);
+  },
+);
+
 /**
  * What the rules of the vehicle's market say of a swap's lamps as they are wired, in every setting that their supplies tell
- * apart. Of a lamp whose wiring nobody knows nothing is said.
+ * apart and over time. Of a lamp whose wiring nobody knows nothing is said.
  */
 export function lightFindings(
   wiring: readonly PositionWiring[],
-  { wired }: JobLight,
+  { wired, flasher }: JobLight,
   { family, profiles, known }: FindingSources,
 ): readonly LightFinding[] {
-  const profile = profiles.find((p) => p.id === known.get('market@vehicle')) ?? null;
+  const market = known.get('market@vehicle');
+  const profile = profiles.find((p) => p.id === market) ?? null;
   const mapped = wiring.filter((w) => w.map !== null);
-  return findingsOf(
+  const places = new Set<string>(mapped.map((w) => w.position));
+  const overTime = timedOf({ wired, profile, flasher }, typeof market === 'string' ? market : null);
+  const inSettings = findingsOf(
     {
       family,
       wired,
@@ -37,7 +75,12 @@ export function lightFindings(
     },
     mapped.map(({ position, mode, feeds }) => ({ position, mode, feeds })),
   );
+  return both(inSettings, sameList(overTime.filter((f) => f.position !== null && places.has(f.position))));
 }
+
+const both = weakMapMemoize(
+  (a: readonly LightFinding[], b: readonly LightFinding[]): readonly LightFinding[] => [...a, ...b],
+);
 
 interface FindingRows {
   readonly family: Family;

@@ -56,12 +56,18 @@ const COMPARED = [
   'holdUpMs',
 ] as const;
 
+/** What a vehicle may have once, at the one side. Source: UN R48 6.4, 6.8, 6.11; FMVSS 108 table I-a. */
+const ONE_IS_ENOUGH: ReadonlySet<LampFunction> = new Set(['licence-plate', 'reverse', 'rear-fog']);
+
 function differenceOf(a: LampOverTime, b: LampOverTime): Differs | null {
   const of = (l: LampOverTime) => new Map(l.functions.map((f) => [f.program.does, f.program]));
   const [left, right] = [of(a), of(b)];
   for (const does of new Set([...left.keys(), ...right.keys()])) {
     const [x, y] = [left.get(does), right.get(does)];
-    if (!x || !y) return { does, what: 'function' };
+    if (!x || !y) {
+      if (ONE_IS_ENOUGH.has(does)) continue;
+      return { does, what: 'function' };
+    }
     const what = fieldThatDiffers(x, y);
     if (what) return { does, what };
     const colours = [a, b].map((l) => l.functions.find((f) => f.program.does === does)?.segments[0]?.colour);
