@@ -285,6 +285,14 @@ describe('what else lamps do', () => {
       code: 'sides',
       differs: 'sweep',
     });
+    // A plate lamp, a reverse or a rear fog lamp may be at one side alone; a tail may not.
+    expect(differs([{ does: 'turn' }, { does: 'licence-plate' }], [{ does: 'turn' }])).toEqual({
+      code: 'sides',
+      differs: null,
+    });
+    expect(differs([{ does: 'turn' }, { does: 'tail' }], [{ does: 'turn' }])).toMatchObject({
+      differs: 'function',
+    });
     expect(differs([{ does: 'turn' }], [{ does: 'turn', colour: 'red' }])).toEqual({
       code: 'sides',
       differs: 'colour',
