@@ -81,6 +81,12 @@ function same<T extends object>(key: string, row: T): T {
   return row;
 }
 
+/**
+ * Lets go of the rows that are held: another database may have other rows under the same shop, name and revision. For tests that
+ * open several in one process.
+ */
+export const letGoOfRows = (): void => held.clear();
+
 /** Look-ups of a pack, made where they are used. */
 export function packSources(pack: JobPack): JobSources {
   const { shop, shelf } = pack;

@@ -7,7 +7,7 @@ import { levelWords } from '../job/levelWords';
 /** What the rule set says of the expected light: judged apart from it, over every possible state of the controls. */
 export function LightRules({ findings }: { findings: readonly LightFinding[] }) {
   const { words, say } = useJob();
-  const { t } = words;
+  const { t, tCode } = words;
   const rows = findings.flatMap((f) => (f.why.code === 'in-setting' ? [{ ...f, why: f.why }] : []));
   const rules = [...new Map(rows.map((r) => [r.why.rule.id, r.why.rule])).values()];
   if (rules.length === 0) return <p className="text-soft">{t('light.no-rules')}</p>;
@@ -34,11 +34,17 @@ export function LightRules({ findings }: { findings: readonly LightFinding[] }) 
                 {broken?.why.broken ? (
                   <span className="flex gap-2 text-plum">
                     <WarningMark />
-                    {t('light.broken', {
-                      state: say.setting(broken.why.broken.state),
-                      level: levelWords(broken.why.broken.level, t),
-                      position: say.position(broken.position ?? ''),
-                    })}
+                    {rule.must === 'steady' && broken.why.broken.unsteady
+                      ? t('light.unsteady', {
+                          state: say.setting(broken.why.broken.state),
+                          by: tCode(`light.unsteady-${broken.why.broken.unsteady}`),
+                          position: say.position(broken.position ?? ''),
+                        })
+                      : t('light.broken', {
+                          state: say.setting(broken.why.broken.state),
+                          level: levelWords(broken.why.broken.level, t),
+                          position: say.position(broken.position ?? ''),
+                        })}
                   </span>
                 ) : open ? (
                   t('light.open', { position: say.position(open.position ?? '') })

@@ -2,6 +2,7 @@ import { readFileSync } from 'node:fs';
 import { gunzipSync } from 'node:zlib';
 import { Client } from 'pg';
 import { afterAll, beforeAll, expect, it } from 'vitest';
+import { letGoOfRows } from '@/core/job/pack';
 import { emptyDatabase, type OwnDatabase } from '../../../testing/database';
 import { loadNewestJobs } from '../../../testing/newestJobs';
 import { type Database, openDatabase } from '../db/connection';
@@ -39,6 +40,7 @@ let made: OwnDatabase;
 let opened: ReturnType<typeof openDatabase>;
 let db: Database;
 beforeAll(async () => {
+  letGoOfRows();
   made = await emptyDatabase();
   const client = new Client({ connectionString: made.url });
   await client.connect();
@@ -52,6 +54,7 @@ beforeAll(async () => {
 afterAll(async () => {
   await opened.pool.end();
   await made.drop();
+  letGoOfRows();
 });
 
 it('the first build’s database opens: every stage, item and entry as before, but for what was meant to differ', async () => {

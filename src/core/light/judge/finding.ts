@@ -1,6 +1,7 @@
 import type { LampFunction } from '../../vehicle';
 import type { SettingRule } from '../../catalogue/types';
 import type { ControlState, Level } from '../../controls';
+import type { Unsteady } from '../settled/settledLamp';
 import type { TimedKind, TimedRule } from './rules';
 
 /** What a rule of a market says of lamps. `open`: a figure is not known, or lies on both sides of a limit. */
@@ -29,7 +30,11 @@ export type FindingWhy =
       /** In how many settings it was looked at. */
       readonly states: number;
       /** The first setting in which it is broken, in the fixed order of settings, and what is seen there. */
-      readonly broken: { readonly state: ControlState; readonly level: Level } | null;
+      readonly broken: {
+        readonly state: ControlState;
+        readonly level: Level;
+        readonly unsteady: Unsteady | null;
+      } | null;
     }
   | {
       readonly code: 'rate';

@@ -1,11 +1,11 @@
 import type { SettingRule } from '../../catalogue/types';
-import { type Control, expressionOf, holds, type Level, possibleStates, supportOf } from '../../controls';
+import { type Control, expressionOf, holds, possibleStates, supportOf } from '../../controls';
 import type { VehicleLight } from '../overTime/lightTypes';
 import { inSetting } from '../settled/inSetting';
 import type { SettledFunction } from '../settled/settledLamp';
 import type { LightFinding } from './finding';
 
-const DARK: SettledFunction = { level: { kind: 'off' }, steady: true, unsure: false };
+const DARK: SettledFunction = { level: { kind: 'off' }, unsteady: null, unsure: false };
 
 /**
  * Judges the lamp at a position by the rules that speak of its functions, in every possible setting in which each applies.
@@ -27,10 +27,10 @@ export function judgeSettings(
         holds(when, s),
       );
       let unsure = false;
-      let broken: { readonly state: (typeof states)[number]; readonly level: Level } | null = null;
+      let broken: Broken | null = null;
       for (const state of states) {
         const seen = inSetting(vehicle, state).get(position)?.get(rule.does) ?? DARK;
-        if (!keeps(rule.must, seen)) broken ??= { state, level: seen.level };
+        if (!keeps(rule.must, seen)) broken ??= { state, level: seen.level, unsteady: seen.unsteady };
         else unsure ||= seen.unsure;
       }
       return {
@@ -47,8 +47,10 @@ export function judgeSettings(
     });
 }
 
-function keeps(must: SettingRule['must'], { level, steady }: SettledFunction): boolean {
+type Broken = Extract<LightFinding['why'], { code: 'in-setting' }>['broken'];
+
+function keeps(must: SettingRule['must'], { level, unsteady }: SettledFunction): boolean {
   if (must === 'dark') return level.kind === 'off';
-  if (must === 'steady') return level.kind === 'off' || steady;
+  if (must === 'steady') return level.kind === 'off' || unsteady === null;
   return level.kind !== 'off' && level.kind !== 'data';
 }

@@ -6,12 +6,15 @@ import type { Trace } from '../program/trace';
 import type { FunctionProgram, LampProgram } from '../program/types';
 import { type Carrier, joined, levelIn, placeAt, type Stretch, usOf } from '../waveform';
 
+/** What keeps a light from being steady. */
+export type Unsteady = 'flashing' | 'pulses' | 'sweep' | 'start-up';
+
 /** What an eye sees of a function in a setting, once everything has settled. */
 export interface SettledFunction {
   /** `pulsed`: dimmed to so much of its full light, whatever dims it. */
   readonly level: Level;
-  /** It burns from its first moment without a break: no pulses, no sweep, no show, no flashing. */
-  readonly steady: boolean;
+  /** What keeps it from burning steadily from its first moment without a break; null: nothing. */
+  readonly unsteady: Unsteady | null;
   /** Nobody knows a time that this hangs on: between two flashes it may be otherwise. */
   readonly unsure: boolean;
 }
@@ -77,7 +80,10 @@ export function settledLamp(
     const level = levelOf(lit, between, flashes, lamp.side);
     seen.set(does, {
       level,
-      steady: level.kind !== 'flashing' && !own.some((f) => unsteadyBy(f.program)),
+      unsteady:
+        level.kind === 'flashing'
+          ? 'flashing'
+          : (own.map((f) => unsteadyBy(f.program)).find((by) => by !== null) ?? null),
       unsure: flashes !== null && own.some((f) => hangsOnReturn(lamp, f.program, on, off)),
     });
   }
@@ -85,7 +91,7 @@ export function settledLamp(
 }
 
 /** What keeps a function from burning steadily from its first moment; null: nothing. */
-export const unsteadyBy = (f: FunctionProgram): 'pulses' | 'sweep' | 'start-up' | null =>
+export const unsteadyBy = (f: FunctionProgram): Exclude<Unsteady, 'flashing'> | null =>
   f.pulses ? 'pulses' : f.sweep ? 'sweep' : f.startUp ? 'start-up' : null;
 
 /** One that nobody timed stays away until the flashing ends: what is shown as sure is what is sure. */
