@@ -18,4 +18,19 @@ describe('what is derived from rows and values', () => {
     expect(summed({ list: [a, b] }, { of: 4 }).sum).toBe(7);
     expect(times).toBe(4);
   });
+
+  it('keeps the values that were asked last, and no more', () => {
+    let times = 0;
+    const same = derived((_rows: { readonly row: object }, n: number) => {
+      times += 1;
+      return n;
+    });
+    const rows = { row: {} };
+    for (let n = 0; n < 150; n += 1) same(rows, n);
+    expect(times).toBe(150);
+    same(rows, 149);
+    expect(times).toBe(150);
+    same(rows, 0);
+    expect(times).toBe(151);
+  });
 });
