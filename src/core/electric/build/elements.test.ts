@@ -1,31 +1,20 @@
 import { describe, expect, it } from 'vitest';
-import { ALL_OFF, type Circuit, type ControlState, type LevelCase } from '../../controls';
+import { ALL_OFF, type Circuit, type ControlState } from '../../controls';
 import type { LampInput, MappedInput, PinMap, VehicleCavity } from '../../harness';
 import { inSetting } from '../../light/settled/inSetting';
 import { lightByCurrent } from '../../light/supply/byCurrent';
-import { bar } from '../../light/testing/vehicle';
+import { bar, circuitOf } from '../../light/testing/vehicle';
 import type { LampFunction } from '../../vehicle';
 import type { Fault } from '../netlist/fault';
 import { liveHarness } from './fromHarness';
 import type { HarnessInput, WiredLamp } from './harnessNetwork';
 
 const ON = { kind: 'on' } as const;
-const circuit = (id: string, cases: readonly LevelCase[], more: Partial<Circuit> = {}): Circuit => ({
-  id,
-  cases,
-  switched: 'supply',
-  minV: 9,
-  maxV: 16,
-  fuseA: 10,
-  steadyA: 0,
-  monitoring: { kind: 'none' },
-  ...more,
-});
 const turn = (side: 'left' | 'right', more: Partial<Circuit> = {}) =>
-  circuit(side, [{ when: `hazard | (key=on & ${side})`, level: { kind: 'flashing', side } }], more);
-const park = circuit('park', [{ when: 'lights!=off', level: ON }], { steadyA: 2 });
-const stop = circuit('stop', [{ when: 'brake', level: ON }]);
-const hot = circuit('hot', [{ when: 'always', level: ON }]);
+  circuitOf(side, [{ when: `hazard | (key=on & ${side})`, level: { kind: 'flashing', side } }], more);
+const park = circuitOf('park', [{ when: 'lights!=off', level: ON }], { steadyA: 2 });
+const stop = circuitOf('stop', [{ when: 'brake', level: ON }]);
+const hot = circuitOf('hot', [{ when: 'always', level: ON }]);
 
 type Wire = Partial<LampInput> & {
   readonly to: string | null;
@@ -205,7 +194,7 @@ describe('what an adapter has in its wire', () => {
 
 describe('wires that carry two functions, and inputs that only tell', () => {
   it('one that is pulsed is the tail, in full it is the stop lamp', () => {
-    const both = circuit('both', [
+    const both = circuitOf('both', [
       { when: 'brake', level: ON },
       { when: 'lights!=off', level: { kind: 'pulsed', duty: 0.25, hz: 200 } },
     ]);

@@ -74,7 +74,10 @@ export function jobLight(
   });
   const wired = (s: WiredSwap) => s.wiring.filter((w) => w.map !== null);
   const unwired = swaps.flatMap((s) => s.wiring.filter((w) => w.map === null));
-  const harnesses = swaps.map((s) => swapHarness(s, record, family, systemV ?? TAKEN_V, wrong.get(s.id)));
+  const harnesses = swaps.map((s) => ({
+    ...swapHarness(s, record, family, systemV ?? TAKEN_V, wrong.get(s.id)),
+    lamps: wired(s).map(valuesOf),
+  }));
   return lightOfRows(
     {
       family,
@@ -82,10 +85,7 @@ export function jobLight(
       maps: harnesses.flatMap((h) => h.rows.maps),
     },
     {
-      swaps: swaps.map((s, i) => ({
-        harness: harnesses[i]?.values ?? { systemV: TAKEN_V, lamps: [], feeds: [], resistors: {} },
-        lamps: wired(s).map(valuesOf),
-      })),
+      swaps: harnesses.map((h) => ({ harness: h.values, lamps: h.lamps })),
       unwired: unwired.map(valuesOf),
       flash: timed('flash'),
       cures: swaps.flatMap((s) => s.matters.cures.map((c) => c.chosen)),

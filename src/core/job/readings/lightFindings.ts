@@ -94,14 +94,24 @@ const findingsOf = derived(
   (
     { family, wired, profile, lamps, maps }: FindingRows,
     at: readonly Pick<PositionWiring, 'position' | 'mode' | 'feeds'>[],
-  ): readonly LightFinding[] =>
-    at.flatMap((w, i) => {
+  ): readonly LightFinding[] => {
+    const support = at.map((w, i) => {
       const [lamp, map] = [lamps[i], maps[i]];
-      if (!lamp || !map) return [];
-      const ways = lamp.functions
+      const ways = (lamp?.functions ?? [])
         .map((f) => f.does)
         .filter((does): does is LampFunction => (LAMP_FUNCTIONS as readonly string[]).includes(does))
-        .map((does) => waysOf({ ...w, lamp, map }, does, family));
-      return judgeSettings(wired, w.position, profile?.light ?? [], supportOfCases(...ways));
-    }),
+        .map((does) => (lamp && map ? waysOf({ ...w, lamp, map }, does, family) : []));
+      return supportOfCases(...ways);
+    });
+    const all = [...new Set(support.flat())];
+    // Where the vehicle ties its circuits together, a lamp hangs on the switches of the others too.
+    const tied = isTied(family);
+    return at.flatMap((w, i) =>
+      judgeSettings(wired, w.position, profile?.light ?? [], tied ? all : (support[i] ?? [])),
+    );
+  },
 );
+
+/** Whether a bulb between two circuits or a shared stud leads currents from one lamp's wires to another's. */
+const isTied = ({ circuits = [], plugs = [] }: Pick<Family, 'circuits' | 'plugs'>): boolean =>
+  circuits.some((c) => c.between) || plugs.some((p) => p.cavities.some((c) => c.stud !== undefined));
