@@ -56,6 +56,7 @@ export default defineConfig({
         test: {
           ...SHARED,
           name: 'browser',
+          setupFiles: [...SHARED.setupFiles, 'testing/complaints.ts'],
           include: ['e2e/**/*.test.ts'],
           globalSetup: ['testing/demoDatabase.ts'],
           testTimeout: 900_000,

@@ -193,7 +193,7 @@ describe('the bay view', () => {
     await page.find('[data-kept-sheet] [data-held="not-allowed"]');
     expect(await page.axe()).toEqual([]);
     // A technician lets nothing in, and may put aside what is their own.
-    expect(await page.driver.findElements({ xpath: '//button[text()="Let it in"]' })).toEqual([]);
+    expect(await page.driver.findElements({ xpath: '//button[text()="Accept it"]' })).toEqual([]);
     await (await page.named('button', 'Put aside')).click();
     await page.gone('[data-held]');
     await page.press(Key.ESCAPE);

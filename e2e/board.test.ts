@@ -58,8 +58,9 @@ it('a job is moved by keys and by hand, is saved, and conflicts are shown at onc
 it('what a job waits for and until when is written down; a job off the board is put on it', async () => {
   await page.tabTo(await page.find('[data-book="6"]'));
   await page.press(Key.ENTER);
-  await page.tabTo(await strip('0006', '[data-version="1"]'));
-  await page.press(Key.ENTER);
+  await strip('0006', '[data-version="1"]');
+  // Where it went is said, and its length and what it waits for stand open at once.
+  await page.seeText('0006 planned');
   await page.find('[data-booking]');
   await page.tabTo(
     await page.named('[data-booking] label', 'Waits for').then((l) => l.findElement({ css: 'input' })),
@@ -74,12 +75,14 @@ it('somebody who moved it meanwhile is not overruled', async () => {
   const other = await openPage(app.url);
   try {
     await other.signIn('ines');
-    await (await other.find('[data-strip="0006"]')).sendKeys(Key.ARROW_RIGHT);
+    const theirs = await other.find('[data-strip="0006"][data-version="2"]');
+    const bay = (await theirs.getAttribute('data-bay')) ?? '';
+    await theirs.sendKeys(Key.ARROW_RIGHT);
     await other.find('[data-strip="0006"][data-version="3"]');
     await page.tabTo(await strip('0006', '[data-version="2"]'));
     await page.press(Key.ARROW_DOWN);
     await page.seeText('Somebody moved it meanwhile.');
-    await strip('0006', '[data-version="3"][data-bay=slip]');
+    await strip('0006', `[data-version="3"][data-bay="${bay}"]`);
   } finally {
     await other.close();
   }
@@ -94,18 +97,35 @@ it('a day or a page that is none shows today and the newest', async () => {
 it('a job is found by its number or its plate, released ones too', async () => {
   await page.find('html[data-keys]');
   await page.press('/');
-  await page.find('input[name=find]:focus');
-  await page.press('40-93', Key.ENTER);
+  await page.find('[data-find-field]:focus');
+  await page.press('40-93');
+  await page.find('[data-found="job/10"]');
+  await page.find('[data-found="job/1"]');
+  expect(await page.axe()).toEqual([]);
+  await (await page.find('[data-found="all-jobs"]')).click();
   await page.seeText('Jobs found for “40-93”');
   await page.find('tr[data-job="10"]');
   await page.find('tr[data-job="1"]');
   expect(await page.axe()).toEqual([]);
-  await page.tabTo(await page.find('input[name=find]'));
-  await page.overwrite('0009');
+  // A number as it is written on a job finds that one alone, and Enter opens it.
+  await page.find('html[data-keys]');
+  await page.press('/');
+  await page.find('[data-find-field]:focus');
+  await page.press('0009');
+  await page.find('[data-found="job/9"][aria-selected=true]');
   await page.press(Key.ENTER);
-  // A number as it is written on a job opens that one.
-  await page.find('a[data-stage=arrive][aria-current=step]');
+  await page.find('a[data-stage][aria-current=step]');
   await page.seeText('Job 0009');
+  // From a job too: what the trade calls it leads to what can be done, and nothing says what to do next.
+  await page.find('html[data-keys]');
+  await page.press('/');
+  await page.find('[data-find-field]:focus');
+  await page.press('parasitic');
+  await page.find('[data-found="do/drain"][aria-selected=true]');
+  await page.overwrite('zzzz');
+  await page.find('[data-find-state=nothing]');
+  await page.press(Key.ESCAPE);
+  await page.gone('[data-find-field]');
   await page.go('/?find=trailer');
   await page.find('tr[data-job="13"]');
   await page.find('tr[data-job="5"]');

@@ -222,6 +222,7 @@ describe('while the database is away', () => {
     await note('shelf', session.get('/shelf/lamp?q=marked-search-5317'));
     await note('sign-in page', session.get('/sign-in'));
     await note('vehicles', session.get('/api/vehicles?q=marked-search-5317'));
+    await note('find', session.get('/api/find?q=marked-search-5317'));
     await note(
       'events',
       session.post('/api/events', { events: [modificationNote(jobId, 'marked-search-5317')] }),

@@ -53,7 +53,7 @@ it('an empty installation opens by its link alone, once, and its lead begins to 
   await type('input[name=name]', 'Quay Lamps');
   await type('input[name=hour]', '65,00');
   await page.press(Key.ENTER);
-  await page.seeText('This is no figure.');
+  await page.seeText('Enter a number.');
   await type('input[name=hour]', '65.00');
   await type('input[name=zone]', 'Europe/Lisbon');
   await page.press(Key.ENTER);
@@ -91,7 +91,7 @@ it('its lead lets people in, who choose their own password first, and sets the s
   const temporary = (await (await page.find('[data-temporary] b')).getText()).trim();
   await page.find('[data-person=ida]');
   // A shop keeps a lead: its only one cannot end.
-  await (await page.named('[data-person=berta] button', 'Ends here')).click();
+  await (await page.named('[data-person=berta] button', 'Deactivate')).click();
   await page.seeText('A shop keeps one lead at the least');
   await page.go('/shop/settings');
   await type('input[name=hour]', '72.50');

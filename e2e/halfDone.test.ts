@@ -28,9 +28,11 @@ it('a half-done job is stopped at Release by a loosened bolt, a missing screw an
   await (await page.named('a', '0009')).click();
   await page.find('[data-stage=mount][data-state=open]');
   await to('release');
-  await page.seeText('3 items still open, 1 still missing');
+  // Each with the way to where it is settled, and the same first sentence in the bar below.
+  await page.find('[data-to-do="4"]');
+  expect(await page.attribute('[data-to-do] [data-want]', 'data-want')).toBe('strip-steps-left');
   expect([...(await openItems())].sort()).toEqual(['fasteners', 'function-proof', 'loosened']);
-  expect(await (await page.named('button', 'Lock and freeze')).isEnabled()).toBe(false);
+  expect(await (await page.find('[data-ask-lock]')).isEnabled()).toBe(false);
 
   await to('mount');
   // The bolt that was only loosened is the one step that is left.
@@ -44,21 +46,25 @@ it('a half-done job is stopped at Release by a loosened bolt, a missing screw an
   await page.find('[data-balance=even]');
 
   await to('release');
-  await page.seeText('1 item still open');
+  await page.find('[data-to-do="1"]');
   expect(await openItems()).toEqual(['function-proof']);
   await to('prove');
   // The lamp in that setting, and both lamps as they move.
   expect(await proveAll(page)).toBe(3);
   await page.find('[data-stage=prove][data-state=locked]');
 
-  // A technician settles; a lead locks.
+  // A technician settles and asks; the board says so to a lead, who locks.
+  await to('release');
+  await (await page.find('[data-ask-lock]:enabled')).click();
+  await page.find('[data-lock-asked]');
   await page.signOut();
   await page.signIn('ines');
+  await page.find('[data-job="9"] [data-asks-lock]');
   await (await page.named('a', '0009')).click();
   await page.find('[data-stage=mount][data-state=locked]');
   await to('release');
   await page.seeText('Everything is closed');
-  await (await page.named('button', 'Lock and freeze')).click();
+  await (await page.named('button', 'Release and lock')).click();
   await page.find('[data-locked="1"]');
   await (await page.named('a', 'Work record')).click();
   await page.seeText('Fasteners: 22 out, 22 in');

@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, beforeEach, expect, it } from 'vitest';
 import type { RunningApp } from '../testing/app';
-import { actionsDone, countActions } from '../testing/actions';
+import { actionsDone, atDesk, countActions } from '../testing/actions';
 import { startDemoApp } from '../testing/demoApp';
 import { inspector, openPage, type Page } from '../testing/browser';
 import { proveAll, workSteps } from '../testing/hands';
@@ -31,7 +31,9 @@ const fill = async (css: string, ...keys: string[]) => {
 };
 
 /** A stranger’s whole first job, everything but reading; two of them are the look at how each lamp moves. */
-const MOST_ACTIONS = 142;
+const MOST_ACTIONS = 140;
+/** The same besides steps that are ticked and fasteners that are counted. */
+const MOST_AT_DESK = 90;
 
 const GOOD_VIN = vinWithCheckDigit('0YBPK7A50MW000555');
 
@@ -135,12 +137,12 @@ it('takes a new vehicle through all nine stages, with a reload in the middle', a
   await page.seeText('To be changed');
   await inspect('arrive, wishes');
   await activate('button', 'Add to the job');
-  await page.seeText('Take out');
+  await page.seeText('Remove');
   await page.tabTo(await page.named('label', 'daytime lamps').then((l) => l.findElement({ css: 'input' })));
   await page.press(Key.SPACE);
   await page.seeText('Noted.');
 
-  await page.tabTo(await page.named('[role=tab]', 'Wishes'));
+  await page.tabTo(await page.named('[role=tab]', 'wishes'));
   await page.press(Key.ARROW_LEFT);
   await page.seeText('How is the headlamp left?');
   await inspect('arrive, as found');
@@ -190,13 +192,17 @@ it('takes a new vehicle through all nine stages, with a reload in the middle', a
   expect(await rows[0]?.getAttribute('data-verdict-row')).toBe('fits-with-parts');
   await page.seeText('2 × Adapter lead, plug X40 to X41');
   await inspect('fit, settled');
-  await activate('button', 'Take this lamp');
-  await page.seeText('Take it again');
+  await activate('button', 'Choose this lamp');
+  await page.seeText('Choose it again');
   // Seated, not locked: the system voltage is only assumed from the shelf.
   await page.find('[data-stage=fit][data-state=seated]');
 
   await goTo('wire');
   await page.find('[data-stage=wire][data-state=open]');
+  // It opens at the decision that is still to be made; the map explains it.
+  await page.find('[data-wire-panel=feeds] [data-act]');
+  await page.tabTo(await page.find('[data-wire-tab=feeds]'));
+  await page.press(Key.ARROW_LEFT);
   await page.find('[data-input=drl][data-input-verdict=extra-feed]');
   await page.find('[data-input=low-beam][data-input-verdict=through-adapter]');
   await inspect('wire');
@@ -207,9 +213,12 @@ it('takes a new vehicle through all nine stages, with a reload in the middle', a
     await inspect(`wire, ${name}`);
   };
   await toTab('map', 'feeds');
-  await page.tabTo(await page.find('[data-candidate="slot:cabin/F19/tap"] button'));
-  await page.press(Key.ENTER);
-  await activate('[data-feed-matter] button', 'Take this');
+  // The best place stands open.
+  if ((await page.attribute('[data-candidate="slot:cabin/F19/tap"] button', 'aria-expanded')) === 'false') {
+    await page.tabTo(await page.find('[data-candidate="slot:cabin/F19/tap"] button'));
+    await page.press(Key.ENTER);
+  }
+  await activate('[data-feed-matter] button', 'Use this supply');
   await page.find('[data-candidate="slot:cabin/F19/tap"][data-taken=true]');
   await page.find('[data-stage=wire][data-state=seated]');
   await toTab('feeds', 'choices');
@@ -233,13 +242,15 @@ it('takes a new vehicle through all nine stages, with a reload in the middle', a
   ).toEqual([]);
   await page.find('[data-rule=ece-drl-off][data-kept=true]');
   await page.find('[data-stage=light][data-state=open]');
-  await activate('[data-watched] button', 'Watched');
+  await page.tabTo(await page.find('[data-watch]'));
+  await page.press(Key.ENTER);
   await page.find('[data-watched=yes]');
   await page.find('[data-stage=light][data-state=locked]');
   await inspect('light');
 
   await goTo('strip');
-  await page.find('[data-baseline]');
+  await page.tabTo(await page.find('[data-baseline-measure] summary'));
+  await page.press(Key.ENTER);
   await inspect('strip');
   for (const [i, figure] of ['31', '29', '7.62 m', 'meter 2'].entries()) {
     const fields = await page.driver.findElements({ css: '[data-light-form=before] input' });
@@ -304,17 +315,17 @@ it('takes a new vehicle through all nine stages, with a reload in the middle', a
   await page.find('[data-stage=prove][data-state=locked]');
 
   await goTo('release');
-  await page.seeText('2 items still open');
+  await page.find('[data-to-do="2"]');
   await inspect('release');
   await activate('[data-origin=aim] button', 'In writing');
   await page.find('[data-item] form input');
   await page.press('Customer brings it back on Friday for the wall');
   await page.press(Key.ENTER);
-  await page.seeText('1 item still open');
+  await page.find('[data-to-do="1"]');
   await activate('[data-origin=recheck] button', 'Recheck');
   await activate('[data-recheck] button', 'As it should be');
   await page.seeText('Everything is closed');
-  await activate('button', 'Lock and freeze');
+  await activate('button', 'Release and lock');
   await page.find('[data-locked="1"]');
   await page.find('[data-stage=release][data-state=locked]');
   await inspect('release, locked');
@@ -332,8 +343,10 @@ it('takes a new vehicle through all nine stages, with a reload in the middle', a
   await page.seeText('(as expected)');
   await inspect('work record');
   const actions = await actionsDone(page);
-  process.stdout.write(`first job: ${actions.length} actions\n`);
+  const desk = atDesk(actions).length;
+  process.stdout.write(`first job: ${actions.length} actions, ${desk} besides what is ticked and counted\n`);
   if (process.env.ACTIONS) writeFileSync(process.env.ACTIONS, actions.join('\n'));
   expect(problems).toEqual([]);
   expect(actions.length).toBeLessThanOrEqual(MOST_ACTIONS);
+  expect(desk).toBeLessThanOrEqual(MOST_AT_DESK);
 });

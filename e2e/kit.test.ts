@@ -23,6 +23,8 @@ it('every piece of the kit is drawn, named and without findings', async () => {
       height: p.getBoundingClientRect().height,
       // A drawing without a size shows nothing, whatever it is made of.
       empty: [...p.querySelectorAll('svg, button, input, select')].filter((e) => {
+        // What is folded or in a closed menu is not drawn at all.
+        if (!e.checkVisibility()) return false;
         const r = e.getBoundingClientRect();
         return r.width < 4 || r.height < 4;
       }).length,
@@ -30,6 +32,9 @@ it('every piece of the kit is drawn, named and without findings', async () => {
   expect(pieces.length).toBeGreaterThan(12);
   expect(pieces.filter((p) => p.height < 40 || p.empty > 0)).toEqual([]);
   expect(await page.axe()).toEqual([]);
+  await page.night(true);
+  expect(await page.axe()).toEqual([]);
+  await page.night(false);
   expect(await page.consoleErrors()).toEqual([]);
 });
 

@@ -133,7 +133,7 @@ describe('a tablet of two people', () => {
       await desk.go('/held');
       await desk.find('[data-held=needs-lead]');
       expect(await desk.axe()).toEqual([]);
-      await (await desk.named('button', 'Let it in')).click();
+      await (await desk.named('button', 'Accept it')).click();
       await desk.gone('[data-held]');
     } finally {
       await desk.close();

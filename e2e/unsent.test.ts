@@ -66,6 +66,7 @@ it('an answer outside what a fact can have changes nothing and says so', async (
   await page.tabTo(await page.named('a', '0006'));
   await page.press(Key.ENTER);
   await page.seeText('Arrive');
+  await (await page.named('[role=tab]', 'Vehicle')).click();
   await page.tabTo(await page.named('button', 'Record'));
   const row = await page.find('tr[data-fact="overall-width@vehicle"] button');
   await page.tabTo(row);
@@ -97,6 +98,8 @@ it('signed out behind the page: the entry waits, for its author and under his na
   await page.seeText('waits here for the sign-in of');
   expect(await noted(5)).toEqual([]);
 
+  await page.tabTo(await page.find('[data-opens=person-menu]'));
+  await page.press(Key.ENTER);
   await page.tabTo(await page.named('button', 'Sign out'));
   await page.press(Key.ENTER);
   await page.find('input[name=username]');
@@ -139,13 +142,15 @@ it('what a role may not write is held, seen by its author, and let in by a lead'
   await page.go('/held');
   await page.find('[data-held="not-allowed"]');
   expect(await page.axe()).toEqual([]);
+  await page.tabTo(await page.find('[data-opens=person-menu]'));
+  await page.press(Key.ENTER);
   await page.tabTo(await page.named('button', 'Sign out'));
   await page.press(Key.ENTER);
   await page.find('input[name=username]');
   await page.signIn('ines');
   await page.tabTo(await page.named('a', 'See what is held'));
   await page.press(Key.ENTER);
-  await page.tabTo(await page.named('button', 'Let it in'));
+  await page.tabTo(await page.named('button', 'Accept it'));
   await page.press(Key.ENTER);
   await page.seeText('Nothing is held');
   const closings = (await job(5)).reading.record.standing.filter((e) => e.type === 'item-closed');

@@ -52,6 +52,8 @@ it('walks the lamps with [ and ], and says US words in US English', async () => 
   await page.find('[data-position="headlamp.front.right"][aria-pressed=true]');
   await page.press('[');
   await page.find('[data-position="headlamp.front.left"][aria-pressed=true]');
+  await page.tabTo(await page.find('[data-opens=person-menu]'));
+  await page.press(Key.ENTER);
   await activate('button', 'US English');
   await page.seeText('leveling motor');
   await inspect('fit in US English');
@@ -68,6 +70,8 @@ it('every other view is without findings: shelf, contradiction, not found', asyn
   }
   await page.go('/');
   await activate('a', '0006');
+  // A contradiction stands beside the facts, wherever the stage opens.
+  await (await page.named('[role=tab]', 'Vehicle')).click();
   await page.seeText('Model year: 2018, but somebody says otherwise.');
   // A fact of every shop has its unit, as the shelf's own have.
   await page.seeText('2020 mm');

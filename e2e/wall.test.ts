@@ -71,6 +71,7 @@ describe('the wall by photo', () => {
   it('before: a phone’s picture gives places and says why it gives no light', async () => {
     await page.go(`/jobs/${(await job())?.id}/strip`);
     const scene = practiceWall({ hotCd: 9000, tiltDeg: -0.6, toneMapped: 0.4 });
+    await open('[data-baseline-measure]');
     await page.find('[data-wall-open=before]');
     await fill('before', scene, true);
     await read(await practiceFile(scene, join(folder, 'before.jpg')));
@@ -83,7 +84,7 @@ describe('the wall by photo', () => {
   });
 
   it('after: with a held exposure and five readings it gives light, cutoff and hot spot where they are', async () => {
-    await page.go(`/jobs/${(await job())?.id}/prove`);
+    await page.go(`/jobs/${(await job())?.id}/prove?part=aim`);
     const scene = practiceWall({ hotCd: 20_000, tiltDeg: -0.45 });
     await page.find('[data-wall-open=after]');
     await fill('after', scene, true);
@@ -105,7 +106,7 @@ describe('the wall by photo', () => {
   it('the cutoff goes over into the aim, and both walls stand beside one another', async () => {
     const after = (await walls()).find((w) => w.when === 'after');
     const mm = Math.round(Math.tan(((after?.cutoff?.vDeg ?? 0) * Math.PI) / 180) * 7620);
-    await page.go(`/jobs/${(await job())?.id}/prove`);
+    await page.go(`/jobs/${(await job())?.id}/prove?part=aim`);
     const below = await page.find(`[data-aim-field="below/${HL}"]`);
     expect(await below.getAttribute('value')).toBe(String(-mm));
     await page.find('[data-wall-line]');
@@ -114,7 +115,7 @@ describe('the wall by photo', () => {
   });
 
   it('a picture without marks says what to do, and nothing that was typed is lost', async () => {
-    await page.go(`/jobs/${(await job())?.id}/prove`);
+    await page.go(`/jobs/${(await job())?.id}/prove?part=aim`);
     await open('[data-wall-open=after]');
     await type('[data-wall-field=across]', '-620');
     await (await page.find('[data-wall-field=traffic]')).sendKeys('on the right');
@@ -135,7 +136,7 @@ describe('the wall by photo', () => {
     await type('[data-wall-field=name]', 'North wall');
     await (await page.find('[data-wall-keep]')).click();
     await page.seeText('Kept: the next job finds it.');
-    await page.go(`/jobs/${(await job())?.id}/prove`);
+    await page.go(`/jobs/${(await job())?.id}/prove?part=aim`);
     await open('[data-wall-open=after]');
     expect(await (await page.find('[data-wall-field=of-shop]')).getText()).toContain('North wall');
   });
@@ -152,7 +153,7 @@ describe('the wall by photo', () => {
 
   it('the road as walls and files light it: old, new, difference, and how far, as the sliders move it', async () => {
     const nine = (await loadNewestJobs(app.db, 'saltpan', 50)).find((j) => j.number === 9);
-    await page.go(`/jobs/${nine?.id}/prove`);
+    await page.go(`/jobs/${nine?.id}/prove?part=aim`);
     await open('[data-road=road]');
     await page.find('[data-road-above]');
     await (await page.find('[data-road-mode=difference]')).click();
@@ -181,7 +182,7 @@ describe('the wall by photo', () => {
 
   it('from the photo file to the customer’s sheet: kept, locked by a lead, printed', async () => {
     const nine = async () => (await loadNewestJobs(app.db, 'saltpan', 50)).find((j) => j.number === 9);
-    await page.go(`/jobs/${(await nine())?.id}/prove`);
+    await page.go(`/jobs/${(await nine())?.id}/prove?part=aim`);
     const scene = practiceWall({ hotCd: 14_000, tiltDeg: -0.6 });
     await page.find('[data-wall-open=after]');
     await fill('after', scene, true);
@@ -206,7 +207,7 @@ describe('the wall by photo', () => {
     await page.signIn('ines');
     await page.go(`/jobs/${(await nine())?.id}/release`);
     await page.seeText('Everything is closed');
-    await (await page.named('button', 'Lock and freeze')).click();
+    await (await page.named('button', 'Release and lock')).click();
     await page.find('[data-locked="1"]');
     await page.go(`/jobs/${(await nine())?.id}/sheets/customer`);
     await page.find('[data-wall-found]');

@@ -155,7 +155,7 @@ it('a place for the feed is found by eye in the fuse box and taken', async () =>
   await page.find('[data-slot-picked=F19]');
   await page.seeText('Neighbours: F14 10, F18 15, F20 empty and F24 15.');
   await click('[data-candidate="slot:cabin/F19/replaced"] button');
-  await (await page.named('button', 'Take this')).click();
+  await (await page.named('button', 'Use this supply')).click();
   await page.find('[data-candidate="slot:cabin/F19/replaced"][data-taken=true]');
   await page.find('[data-stage=wire]');
   await clean();
@@ -196,7 +196,7 @@ it('the shelf draws while it is typed, says where an expression breaks, and keep
   await clean();
   const when = await page.find('[data-drawn="family/circuits"] [data-cell="when/0"]');
   await when.sendKeys(' & ');
-  await page.seeText('Does not parse');
+  await page.seeText('Not understood');
   await when.sendKeys('brake');
   await page.find('[data-drawn="family/circuits"] [data-levels="1/18"]');
   const rating = await page.find('[data-drawn="family/fuseBoxes"] [data-cell="ratingA/0"]');

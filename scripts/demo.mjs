@@ -31,7 +31,6 @@ await main(async () => {
   const host = process.env.HOST ?? '127.0.0.1';
   await demandPort(port, host);
   await ensureNpmPackages();
-  await ensureBuild();
   if (process.argv.includes('--fresh')) {
     // A cluster that still runs would write into the folder while it is removed.
     try {
@@ -65,15 +64,20 @@ await main(async () => {
       // Behind our own TLS: cookies are secure, and who calls is told by it.
       ...(lan ? { PUBLIC_URL: lan.address, TRUST_PROXY: '1' } : {}),
     };
-    const signIns = await step('Preparing the demo shop', () =>
-      run(process.execPath, ['--import', 'tsx', 'demo/main.ts', `${FOLDER}/sign-ins.json`], {
-        env: { ...process.env, ...env },
-      }),
-    );
+    // The shop needs the database and no build.
+    const [signIns] = await Promise.all([
+      step('Preparing the demo shop', () =>
+        run(process.execPath, ['--import', 'tsx', 'demo/main.ts', `${FOLDER}/sign-ins.json`], {
+          env: { ...process.env, ...env },
+        }),
+      ),
+      ensureBuild(),
+    ]);
     child = startApp({
       port,
       host,
-      env: { ...env, LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn' },
+      // One visitor waits longer for a server that warms up than for a first page that is cold.
+      env: { ...env, LOG_LEVEL: process.env.LOG_LEVEL ?? 'warn', WARM: process.env.WARM ?? '0' },
       stdio: ['ignore', 'ignore', 'inherit'],
     });
     await answers(`http://${host}:${port}/sign-in`, child);

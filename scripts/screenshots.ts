@@ -31,16 +31,19 @@ try {
     ['shelf', '/shelf/application', 'table'],
     ['shelf-row', '/shelf/family/orrel-packet', '[data-drawn]'],
     ['shelf-program', '/shelf/lamp/skerry-620-left', '[data-drawn="lamp/program"]'],
-    ['shelf-body', '/shelf/family/hesk-moorhen', '[data-drawn="family/body"]'],
     ['shop-people', '/shop/people', '[data-person]'],
     ['shop-figures', '/shop/figures', '[data-figure]'],
     ['sheet-customer', `/jobs/${ids.get(1)}/sheets/customer`, 'main h1'],
     ['sheet-harness', `/jobs/${ids.get(12)}/sheets/harness?pos=headlamp.front.left`, 'main h1'],
+    ['phone', at(8, 'strip'), '[data-step]'],
     ['bay-step', `/bay#${ids.get(8)}/strip`, '[data-bay-tab=strip] [data-step]'],
   ];
   await page.signIn('ines');
   for (const [name, path, wait] of shots) {
     if (only && !only.includes(name)) continue;
+    // The beam is looked at in the dark.
+    await page.night(name === 'prove');
+    await page.screen(name === 'phone' ? 390 : 1280, name === 'phone' ? 844 : 800);
     // A tablet on its magnet, at night.
     if (name === 'bay-step') {
       await page.driver.executeScript('localStorage.setItem("yonder-theme", "night")');
@@ -71,10 +74,6 @@ try {
       await (await page.find('[data-play-program="hazard-brake"]')).click();
       await page.find('[data-program-face] [data-lit=turn]');
     }
-    if (name === 'shelf-body')
-      await page.driver.executeScript(
-        'document.querySelector("[data-drawn=\\"family/body\\"]")?.scrollIntoView()',
-      );
     await page.picture(`${folder}/${name}.png`);
     for (const e of await page.consoleErrors()) console.log(name, e);
   }

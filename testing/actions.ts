@@ -42,3 +42,10 @@ export const actionsDone = (page: Page): Promise<readonly string[]> =>
   page.driver.executeScript<readonly string[]>(
     "return JSON.parse(sessionStorage.getItem('yonder-actions') ?? '[]')",
   );
+
+/** Whether an action is a step ticked or a fastener counted: what is done at the vehicle, and only said here. */
+const atVehicle = (action: string): boolean =>
+  /^(strip|mount) (click (Done|\+|All \d+ (out|in))|key )/.test(action);
+
+/** What was done besides the work at the vehicle. */
+export const atDesk = (actions: readonly string[]): readonly string[] => actions.filter((a) => !atVehicle(a));

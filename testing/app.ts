@@ -2,6 +2,7 @@ import { type ChildProcess, spawn } from 'node:child_process';
 import { createServer } from 'node:net';
 import { type Database, openDatabase } from '@/server/db/connection';
 import type { OwnDatabase } from './database';
+import { printed as allPrinted } from './printed';
 
 export interface RunningApp {
   readonly url: string;
@@ -45,6 +46,8 @@ export async function startApp(
   let child: ChildProcess;
   let meant = false;
   let printed = '';
+  const said = () => printed;
+  allPrinted.add(said);
   const start = async () => {
     child = spawn(
       process.execPath,
@@ -89,12 +92,13 @@ export async function startApp(
     url: `http://127.0.0.1:${port}`,
     db,
     databaseUrl: made.url,
-    output: () => printed,
+    output: said,
     kill: () => end('SIGKILL'),
     restart: start,
     end: () => end('SIGTERM'),
     pid: () => child.pid ?? 0,
     stop: async () => {
+      allPrinted.delete(said);
       await end('SIGTERM');
       await pool.end();
       await made.drop();

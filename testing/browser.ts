@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import axe from 'axe-core';
-import { Builder, By, Key, logging, type WebDriver, type WebElement } from 'selenium-webdriver';
+import { Builder, Key, logging, type WebDriver, type WebElement } from 'selenium-webdriver';
 import chrome from 'selenium-webdriver/chrome';
 import { PASSWORD } from './app';
 
@@ -20,8 +20,36 @@ const ARGUMENTS = [
 ];
 /** Long enough for a machine that does other work as well; what holds is seen at once. */
 const WAIT_MS = 90_000;
-/** The library's own 200 ms are a good part of a long journey. */
-const POLL_MS = 20;
+/** From outside: soon first, seldom later. Each look wakes four processes, which other tests could use. */
+const [FIRST_LOOK_MS, LAST_LOOK_MS, SELDOMER] = [15, 150, 1.3];
+/** Within the page: one call looks for so long, as often as something has changed, and is asked again after a navigation. */
+const [LOOK_MS, BEAT_MS, BEATS_UNCHANGED] = [5_000, 20, 5];
+const untilThere = (look: string): string => `
+  const args = [...arguments];
+  const done = args.pop();
+  const look = function () { ${look} };
+  const until = performance.now() + ${LOOK_MS};
+  let beat = 0;
+  let changed = true;
+  const observer = new MutationObserver(() => { changed = true; });
+  observer.observe(document, { subtree: true, childList: true, attributes: true, characterData: true });
+  const go = () => {
+    if (changed || beat % ${BEATS_UNCHANGED} === 0) {
+      changed = false;
+      const found = look(...args);
+      if (found || performance.now() > until) {
+        observer.disconnect();
+        done(found || null);
+        return;
+      }
+    }
+    beat += 1;
+    setTimeout(go, ${BEAT_MS});
+  };
+  go();
+`;
+/** What the driver says when the page went away under a look. */
+const LEFT = /unloaded|navigat|abort|context|detached|script timeout|No node|not connected/i;
 /** The first element of a selector, once it can be seen or where its being there is enough. */
 const MATCHES = `
   const [css, there] = arguments;
@@ -46,6 +74,20 @@ const STOPS_AHEAD = `
   const to = stops.indexOf(target);
   return Math.max(1, to < from ? stops.length - from + to : to - from);
 `;
+
+const RUN_AXE = `
+  const done = arguments[0];
+  axe
+    .run(document, {
+      runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
+      resultTypes: ['violations'],
+    })
+    .then(({ violations }) =>
+      done(violations.map((v) => v.id + ': ' + v.nodes.map((n) => n.html.slice(0, 160)).join(' | '))),
+    );
+`;
+const SEES = `return document.body !== null && document.body.innerText.includes(arguments[0]);`;
+const HAS_NOT = `return document.querySelector(arguments[0]) === null;`;
 
 /**
  * Whether React has taken over each control that the server sent: until then keys and pointers do nothing.
@@ -85,6 +127,8 @@ export interface Page {
   /** Violations that axe finds on the page as it is, in short words. */
   readonly axe: () => Promise<readonly string[]>;
   readonly consoleErrors: () => Promise<readonly string[]>;
+  /** As on a device whose system is dark, or is not. */
+  readonly night: (on: boolean) => Promise<void>;
   /** Shows pages as on a screen of so many pixels. */
   readonly screen: (width: number, height: number) => Promise<void>;
   readonly picture: (file: string) => Promise<void>;
@@ -94,11 +138,12 @@ export interface Page {
 export async function openPage(
   base: string,
   size: { width: number; height: number } = { width: 1280, height: 800 },
+  more: readonly string[] = [],
 ): Promise<Page> {
   const home = mkdtempSync(path.join(tmpdir(), 'yonder-browser-'));
   const options = new chrome.Options();
   options.setBinaryPath('/usr/bin/chromium');
-  options.addArguments(...ARGUMENTS, `--user-data-dir=${home}`);
+  options.addArguments(...ARGUMENTS, ...more, `--user-data-dir=${home}`);
   const prefs = new logging.Preferences();
   prefs.setLevel(logging.Type.BROWSER, logging.Level.ALL);
   options.setLoggingPrefs(prefs);
@@ -111,6 +156,10 @@ export async function openPage(
     .setChromeOptions(options)
     .setChromeService(service)
     .build()) as chrome.Driver;
+  const night: Page['night'] = (on) =>
+    driver.sendDevToolsCommand('Emulation.setEmulatedMedia', {
+      features: [{ name: 'prefers-color-scheme', value: on ? 'dark' : 'light' }],
+    });
   const screen: Page['screen'] = (width, height) =>
     driver.sendDevToolsCommand('Emulation.setDeviceMetricsOverride', {
       width,
@@ -119,27 +168,39 @@ export async function openPage(
       mobile: false,
     });
   await screen(size.width, size.height);
+  await driver.manage().setTimeouts({ script: WAIT_MS });
 
   const waitFor: Page['waitFor'] = async (condition, message) => {
-    await driver.wait(condition, WAIT_MS, message, POLL_MS);
+    const until = Date.now() + WAIT_MS;
+    for (let ms = FIRST_LOOK_MS; !(await condition()); ms = Math.min(LAST_LOOK_MS, ms * SELDOMER)) {
+      if (Date.now() > until) throw new Error(`${message} (waited ${WAIT_MS} ms)`);
+      await driver.sleep(ms);
+    }
   };
-  const element = (message: string, script: string, ...args: unknown[]) =>
-    driver.wait(
-      () => driver.executeScript<WebElement | null>(script, ...args),
-      WAIT_MS,
-      message,
-      POLL_MS,
-    ) as Promise<WebElement>;
+  /** What a look in the page comes to, as soon as it comes to something. */
+  const soon = async <T>(message: string, look: string, ...args: unknown[]): Promise<T> => {
+    const until = Date.now() + WAIT_MS;
+    for (;;) {
+      try {
+        const found = await driver.executeAsyncScript<T | null>(untilThere(look), ...args);
+        if (found) return found;
+      } catch (left) {
+        if (!(left instanceof Error) || !LEFT.test(left.message)) throw left;
+        await driver.sleep(FIRST_LOOK_MS);
+      }
+      if (Date.now() > until) throw new Error(`${message} (waited ${WAIT_MS} ms)`);
+    }
+  };
   const find = (css: string, how?: 'there') =>
-    element(`nothing matches ${css}, or it stays hidden`, MATCHES, css, how === 'there');
-  const named = (tags: string, words: string) => element(`no ${tags} says “${words}”`, SAYS, tags, words);
+    soon<WebElement>(`nothing matches ${css}, or it stays hidden`, MATCHES, css, how === 'there');
+  const named = (tags: string, words: string) =>
+    soon<WebElement>(`no ${tags} says “${words}”`, SAYS, tags, words);
   const press = (...keys: string[]) =>
     driver
       .actions()
       .sendKeys(...keys)
       .perform();
-  const takenOver = () =>
-    waitFor(() => driver.executeScript<boolean>(TAKEN_OVER), 'the page’s controls never came to life');
+  const takenOver = () => soon<boolean>('the page’s controls never came to life', TAKEN_OVER);
   const go = async (to: string) => {
     await driver.get(`${base}${to}`);
     await takenOver();
@@ -162,13 +223,10 @@ export async function openPage(
       await takenOver();
     },
     seeText: async (words) => {
-      await waitFor(
-        async () => (await driver.executeScript<string>('return document.body.innerText')).includes(words),
-        `never saw “${words}”`,
-      );
+      await soon<boolean>(`never saw “${words}”`, SEES, words);
     },
     gone: async (css) => {
-      await waitFor(async () => (await driver.findElements(By.css(css))).length === 0, `${css} stayed`);
+      await soon<boolean>(`${css} stayed`, HAS_NOT, css);
     },
     overwrite: async (text) => {
       await driver.actions().keyDown(Key.CONTROL).sendKeys('a').keyUp(Key.CONTROL).perform();
@@ -192,24 +250,21 @@ export async function openPage(
       await find('header nav');
     },
     signOut: async () => {
+      await (await find('[data-opens=person-menu]')).click();
       await (await named('button', 'Sign out')).click();
       await find('input[name=username]');
     },
     axe: async () => {
-      await driver.executeScript(axe.source);
-      const results = await driver.executeAsyncScript<{
-        violations: { id: string; nodes: { html: string }[] }[];
-      }>(
-        'const done = arguments[arguments.length - 1]; axe.run(document, { runOnly: ["wcag2a", "wcag2aa", "wcag21a", "wcag21aa", "wcag22aa", "best-practice"] }).then(done);',
-      );
-      return results.violations.map(
-        (v) => `${v.id}: ${v.nodes.map((n) => n.html.slice(0, 160)).join(' | ')}`,
-      );
+      if (!(await driver.executeScript<boolean>('return "axe" in window')))
+        await driver.executeScript(axe.source);
+      // Worded in the page: all that was looked at, sent and read again, takes longer than looking.
+      return driver.executeAsyncScript<readonly string[]>(RUN_AXE);
     },
     consoleErrors: async () => {
       const entries = await driver.manage().logs().get(logging.Type.BROWSER);
       return entries.filter((e) => e.level.value >= logging.Level.WARNING.value).map((e) => e.message);
     },
+    night,
     screen,
     picture: async (file) => writeFileSync(file, await driver.takeScreenshot(), 'base64'),
     close: async () => {
@@ -226,6 +281,10 @@ export function inspector(page: () => Page) {
     // While a page is fetched anew its title is gone for a moment.
     await page().waitFor(async () => (await page().driver.getTitle()) !== '', 'the page never had a title');
     for (const v of await page().axe()) problems.push(`${view}: ${v}`);
+    // By night every colour is another one.
+    await page().night(true);
+    for (const v of await page().axe()) problems.push(`${view}, by night: ${v}`);
+    await page().night(false);
     for (const e of await page().consoleErrors()) problems.push(`${view}: console ${e}`);
   };
   return { problems, inspect };

@@ -12,7 +12,7 @@ export async function workByHand(page: Page, inspect: (what: string) => Promise<
   const { click, press, type, pick, next, settleAndLock } = hands(() => page);
   await page.go('/jobs/new');
   await type('input[name=family-search]', 'zzz');
-  await page.seeText('Nothing on the shelf by that name.');
+  await page.seeText('Nothing in the catalogue by that name.');
   await click('[data-own-line]');
   await press('button', 'Open the job');
   // Everything that is wanting is said at once, and nothing that was typed is lost.
@@ -29,7 +29,7 @@ export async function workByHand(page: Page, inspect: (what: string) => Promise<
   await page.seeText('Cormorant Skiff 900');
   await pick('main form select', 'roof work');
   await press('button', 'Add to the job');
-  await page.seeText('Take out');
+  await page.seeText('Remove');
   await press('button', 'Save wishes');
   await press('[role=tab]', 'As found');
   for (const side of ['left', 'right']) await click(`[data-sound="work.roof.${side}"]`);
@@ -65,8 +65,8 @@ export async function workByHand(page: Page, inspect: (what: string) => Promise<
   await click('[data-next-look] [data-answer=true]');
   await page.find('[data-verdict-row=fits]');
   await inspect('by hand, fit');
-  await press('button', 'Take this lamp');
-  await page.seeText('Take it again');
+  await press('button', 'Choose this lamp');
+  await page.seeText('Choose it again');
 
   await next('wire');
   await page.find('[data-unmapped]');

@@ -37,13 +37,16 @@ export async function workSteps(page: Page): Promise<number> {
 
 /** Says of every lamp in every setting of Prove that it was just so. */
 export async function proveAll(page: Page): Promise<number> {
-  await page.find('[data-lamp-proof]');
+  await page.find('[data-lamp-proof], [data-aim]');
   for (let looks = 0; ; looks += 1) {
     const open = '[data-lamp-proof][data-proven=false]';
     const lamp = await page.attribute(open, 'data-lamp-proof');
     if (lamp === null) return looks;
     const setting = await page.attribute('[data-proof]', 'data-proof');
-    await (await page.find(`${open} [data-just-so]`)).click();
+    // Where several are open one tap says it of all of them.
+    const all = Number((await page.attribute('[data-all-just-so]', 'data-all-just-so')) ?? 0);
+    await (await page.find(all > 1 ? '[data-all-just-so]' : `${open} [data-just-so]`)).click();
+    if (all > 1) looks += all - 1;
     await until(page, `${lamp} in ${setting} is not taken in`, async () => {
       return (
         (await page.attribute('[data-proof]', 'data-proof')) !== setting ||
@@ -85,7 +88,7 @@ export function hands(page: () => Page) {
         await page().gone(`main [data-item="${id}"]`);
       }
       await page().seeText('Everything is closed');
-      await press('button', 'Lock and freeze');
+      await press('button', 'Release and lock');
       await page().find('[data-standing=locked]');
     },
   };

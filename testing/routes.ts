@@ -35,6 +35,12 @@ export const ROUTES: readonly Route[] = [
     reach: 'row',
   },
   {
+    folder: 'api/jobs/[job]/quote/[file]',
+    method: 'GET',
+    path: ({ job }) => `/api/jobs/${job}/quote/quote.pdf`,
+    reach: 'row',
+  },
+  {
     folder: 'api/jobs/[job]/wall/[file]',
     method: 'GET',
     path: ({ job }) => `/api/jobs/${job}/wall/marks.pdf`,
@@ -129,6 +135,7 @@ export const ROUTES: readonly Route[] = [
     reach: 'shop',
     body: () => ({ locale: 'en-US' }),
   },
+  { folder: 'api/find', method: 'GET', path: () => '/api/find?q=11', reach: 'shop' },
   { folder: 'api/vehicles', method: 'GET', path: () => '/api/vehicles?q=11', reach: 'shop' },
   {
     folder: 'api/stock',
@@ -264,6 +271,12 @@ export const ROUTES: readonly Route[] = [
     folder: 'api/jobs/[job]/earlier',
     method: 'GET',
     path: ({ job }) => `/api/jobs/${job}/earlier`,
+    reach: 'row',
+  },
+  {
+    folder: 'api/jobs/[job]/similar',
+    method: 'GET',
+    path: ({ job }) => `/api/jobs/${job}/similar`,
     reach: 'row',
   },
   {

@@ -3,6 +3,7 @@ import { headers } from 'next/headers';
 import { NuqsAdapter } from 'nuqs/adapters/next/app';
 import type { ReactNode } from 'react';
 import { currentActor } from '@/server/auth/session';
+import { THEME_FIRST } from '@/ui/theme';
 import { WordsProvider } from '@/ui/WordsContext';
 import { localeOf } from '@/words';
 import './globals.css';
@@ -18,7 +19,11 @@ export default async function RootLayout({ children }: { children: ReactNode }) 
   const actor = shell ? null : await currentActor();
   const locale = localeOf(actor?.locale ?? 'en-GB');
   return (
-    <html lang={locale}>
+    // The pinned theme is put on before React takes over.
+    <html lang={locale} suppressHydrationWarning>
+      <head>
+        <script nonce={nonce} dangerouslySetInnerHTML={{ __html: THEME_FIRST }} />
+      </head>
       <body>
         <NuqsAdapter>
           <WordsProvider locale={locale} zone={actor?.zone ?? 'UTC'} nonce={nonce}>

@@ -1,3 +1,5 @@
+'use client';
+import { useState } from 'react';
 import type { StageState } from '@/core/job';
 import { Link } from './Link';
 
@@ -70,17 +72,33 @@ export function Loom({
   stages,
   current,
   label,
+  folded,
   onOpen,
 }: {
   stages: readonly LoomStage[];
   current: string;
   label: string;
+  /** What stands in the one line that it folds to on a small screen. */
+  folded: string;
   /** Opens a stage in place; a click that asks for a tab or a window of its own is left to the browser. */
   onOpen?: (stage: string) => void;
 }) {
+  const [open, setOpen] = useState(false);
+  const here = stages.find((s) => s.stage === current);
   return (
-    <nav aria-label={label} className="no-print relative overflow-x-auto border-b border-line">
-      <ol className="grid min-w-[980px] grid-cols-9">
+    <nav aria-label={label} className="no-print relative border-b border-line">
+      <button
+        type="button"
+        className="flex w-full items-center gap-3 px-3 py-1 text-left font-semibold lg:hidden"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+        data-loom-folds
+      >
+        {here && <Connector number={stages.indexOf(here) + 1} state={here.state} tags={here.tags} current />}
+        <span className="flex-1">{folded}</span>
+        <Unfolds open={open} />
+      </button>
+      <ol className={`grid grid-cols-3 lg:grid-cols-9 ${open ? 'border-t border-line' : 'max-lg:hidden'}`}>
         {stages.map((s, i) => {
           const here = s.stage === current;
           const inside = (
@@ -110,6 +128,7 @@ export function Loom({
                 onClick={(e) => {
                   if (!onOpen || e.metaKey || e.ctrlKey || e.shiftKey || e.altKey || e.button !== 0) return;
                   e.preventDefault();
+                  setOpen(false);
                   onOpen(s.stage);
                 }}
               >
@@ -123,6 +142,15 @@ export function Loom({
         })}
       </ol>
     </nav>
+  );
+}
+
+/** Says that a line unfolds, and whether it has. */
+export function Unfolds({ open }: { open: boolean }) {
+  return (
+    <svg viewBox="0 0 16 16" width="16" height="16" aria-hidden className={open ? 'rotate-180' : ''}>
+      <path d="M3 5.5l5 5 5-5" fill="none" stroke="currentColor" strokeWidth="1.8" />
+    </svg>
   );
 }
 

@@ -1,3 +1,4 @@
+import type { KeyboardEvent } from 'react';
 import type { BodyPicture } from '@/core/body';
 import type { Place } from '@/core/catalogue';
 import type { LightColour } from '@/core/vehicle';
@@ -41,14 +42,34 @@ const LENS: Readonly<Record<string, readonly [number, number]>> = {
   beacon: [260, 260],
 };
 
+const STEPS: Readonly<Record<string, number>> = {
+  ArrowRight: 1,
+  ArrowDown: 1,
+  ArrowLeft: -1,
+  ArrowUp: -1,
+};
+
 /** The vehicle from above, front up, with its lamp positions at their true places. */
 export function PlanView({ picture, positions, focus, onFocus, label }: PlanViewProps) {
   const [, , widthMm, lengthMm] = picture.box;
   const margin = 620;
   const half = widthMm / 2;
   const view = `${-half - margin} ${-260} ${widthMm + 2 * margin} ${lengthMm + 520}`;
+  // One stop for the keyboard; within it the arrows walk.
+  const stop = positions.some((p) => p.key === focus) ? focus : positions[0]?.key;
+  const walk = (event: KeyboardEvent<SVGSVGElement>) => {
+    const by = STEPS[event.key];
+    if (by === undefined || event.ctrlKey || event.altKey || event.metaKey) return;
+    const at = positions.findIndex((p) => p.key === stop);
+    const next = positions[(at + by + positions.length) % positions.length];
+    if (!next) return;
+    event.preventDefault();
+    onFocus(next.key);
+    event.currentTarget.querySelector<SVGGElement>(`[data-position="${CSS.escape(next.key)}"]`)?.focus();
+  };
   return (
     <svg
+      onKeyDown={walk}
       viewBox={view}
       role="group"
       aria-label={label}
@@ -56,7 +77,14 @@ export function PlanView({ picture, positions, focus, onFocus, label }: PlanView
     >
       <BodyShapes shapes={picture.shapes} outline={picture.outline} />
       {positions.map((p) => (
-        <Lens key={p.key} position={p} half={half} focused={p.key === focus} onFocus={onFocus} />
+        <Lens
+          key={p.key}
+          position={p}
+          half={half}
+          focused={p.key === focus}
+          stop={p.key === stop}
+          onFocus={onFocus}
+        />
       ))}
     </svg>
   );
@@ -66,11 +94,13 @@ function Lens({
   position: p,
   half,
   focused,
+  stop,
   onFocus,
 }: {
   position: PlanPosition;
   half: number;
   focused: boolean;
+  stop: boolean;
   onFocus: (key: string) => void;
 }) {
   const [w, h] = LENS[p.place.position.role] ?? [260, 180];
@@ -85,7 +115,7 @@ function Lens({
   return (
     <g
       role="button"
-      tabIndex={0}
+      tabIndex={stop ? 0 : -1}
       aria-pressed={focused}
       data-position={p.key}
       className="cursor-pointer outline-none [&:focus-visible>.focus-mark]:opacity-100"

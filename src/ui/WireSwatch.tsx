@@ -15,8 +15,9 @@ export const WIRE: Readonly<Record<string, string>> = {
 };
 
 /** A short piece of wire: base colour with its stripe, and the letter code that says the same. */
-export function WireSwatch({ base, stripe }: { base: string; stripe?: string }) {
-  const code = stripe ? `${base}/${stripe}` : base;
+export function WireSwatch({ base, stripe, printed }: { base: string; stripe?: string; printed?: string }) {
+  const plain = stripe ? `${base}/${stripe}` : base;
+  const code = printed === undefined || printed === plain ? plain : `${plain} (${printed})`;
   return (
     <span className="inline-flex items-center gap-1.5 font-mono text-sm">
       <svg viewBox="0 0 30 8" width="30" height="8" aria-hidden>

@@ -38,8 +38,11 @@ function busy(event: KeyboardEvent): boolean {
   );
 }
 
-/** Single-key shortcuts of a screen, by `event.key`. `?` and Escape work even when single keys are switched off. */
-export function useKeys(keys: Readonly<Record<string, () => void>>): void {
+/**
+ * Single-key shortcuts of a screen, by `event.key`. `?` and Escape work even when single keys are switched off.
+ * @param frame of what stands around every screen: it is alive before the screen is, and says nothing of it
+ */
+export function useKeys(keys: Readonly<Record<string, () => void>>, frame?: 'frame'): void {
   const [on] = useKeySwitch();
   const latest = useRef(keys);
   useEffect(() => {
@@ -54,10 +57,10 @@ export function useKeys(keys: Readonly<Record<string, () => void>>): void {
     };
     window.addEventListener('keydown', listen);
     // Says that keys are heard now: before that the page is drawn but not yet alive.
-    document.documentElement.dataset.keys = on ? 'on' : 'off';
+    if (!frame) document.documentElement.dataset.keys = on ? 'on' : 'off';
     return () => {
       window.removeEventListener('keydown', listen);
-      delete document.documentElement.dataset.keys;
+      if (!frame) delete document.documentElement.dataset.keys;
     };
-  }, [on]);
+  }, [on, frame]);
 }

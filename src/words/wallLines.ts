@@ -12,14 +12,14 @@ export function wallLineWords(l: SheetLamp, { t }: Pick<Words, 't'>, say: Wordin
   return [
     t('wall-sheet.lamp', {
       position,
-      mm: Math.round(l.centreMm),
-      edge: l.lowerEdgeMm === null ? 'none' : Math.round(l.lowerEdgeMm),
+      mm: l.centreMm,
+      edge: l.lowerEdgeMm === null ? 'none' : l.lowerEdgeMm,
     }),
     ...(l.lines.length === 0 ? [t('aim.no-rule')] : []),
     ...l.lines.map(({ target, line }) =>
       t('wall-sheet.line-of', {
-        floor: Math.round(line.aboveFloorMm),
-        level: Math.round(line.fromLevelMm),
+        floor: line.aboveFloorMm,
+        level: line.fromLevelMm,
         percent: say.number(Math.round(target.setTo * 100) / 100),
         edge: EDGES[target.edge],
         source: target.source,

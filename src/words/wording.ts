@@ -1,8 +1,9 @@
-import type { ControlState } from '@/core/controls';
+import { conversionOf, type ControlState } from '@/core/controls';
 import { type FeedPlace, OWN_PLUG } from '@/core/job';
 import { factsOf, type Prose, type Reason, type ReasonValue } from '@/core/kernel/reason';
 import { controlWords } from './controlWords';
 import type { Words } from './words';
+import { measureText, withMinus } from './measures';
 import { datesIn, moneyIn, numbers } from './intl';
 
 /** What wording needs to know of the shop's own fact keys. */
@@ -92,8 +93,12 @@ export function wording(words: Words, names: FactNames): Wording {
   const subject = (s: string) => (s === 'vehicle' ? '' : position(s));
   const does = (code: string) => tCode(`does.${code}`);
   const circuit = (id: string): string => {
-    const [stop, turn] = id.split('+');
-    if (stop && turn) return t('circuit.both', { stop: circuit(stop), turn: circuit(turn) });
+    const made = conversionOf(id);
+    if (made?.kind === 'join')
+      return t('circuit.both', { stop: circuit(made.stop), turn: circuit(made.turn) });
+    if (made?.kind === 'part') return t('circuit.parted', { out: does(made.out), of: circuit(made.of) });
+    if (made?.kind === 'relay') return t('circuit.relayed', { of: circuit(made.of) });
+    if (made) return t('circuit.smoothed', { of: circuit(made.of) });
     return words.has(`circuit.${id}`) ? tCode(`circuit.${id}`) : id.replaceAll('-', ' ');
   };
 
@@ -112,6 +117,8 @@ export function wording(words: Words, names: FactNames): Wording {
     if (words.has(`value.${key}.${String(v)}`)) return tCode(`value.${key}.${String(v)}`);
     const unit = names.unit(key);
     if (unit === 'year' || unit === null) return String(v);
+    if (unit === 'mm' && typeof v === 'number')
+      return measureText('length', v, locale, words.units, words.units === 'us' ? 2 : 1);
     const number = typeof v === 'number' ? numbers(locale, 1).format(v) : String(v);
     return `${number} ${unit}`;
   };
@@ -254,7 +261,8 @@ export function wording(words: Words, names: FactNames): Wording {
     fact,
     value,
     reason,
-    number: (n) => numbers(locale, 3).format(n),
+    // A minus is a minus, as everywhere else on the screens; never minus nothing.
+    number: (n) => withMinus(numbers(locale, 3).format(n === 0 ? 0 : n)),
     date: (iso, zone) => datesIn(locale, zone).format(new Date(iso)),
     money: (minor, currency) => moneyIn(locale, currency).format(minor / 100),
   };

@@ -46,6 +46,17 @@ describe('the catalogue', () => {
     expect(left).toEqual([]);
   });
 
+  it('fills the same gaps in both languages', () => {
+    const format = (text: string) => new IntlMessageFormat(text, 'en').getAst();
+    const gapsOf = (nodes: ReturnType<typeof format>): string[] =>
+      nodes.flatMap((n) => [
+        ...('value' in n && n.type !== 0 ? [n.value] : []),
+        ...('options' in n ? Object.values(n.options).flatMap((o) => gapsOf(o.value)) : []),
+      ]);
+    const gaps = (text: string) => [...new Set(gapsOf(format(text)))].sort();
+    for (const [key, text] of Object.entries(enUS)) expect(gaps(text), key).toEqual(gaps(gb[key] ?? ''));
+  });
+
   it('has no exclamation marks', () => {
     expect(Object.values(enGB).filter((m) => m.includes('!'))).toEqual([]);
   });

@@ -1,8 +1,10 @@
 import { IntlMessageFormat, type PrimitiveType } from 'intl-messageformat';
 import type { Prose } from '@/core/kernel/reason';
+import { type Measured, type Units, UNITS } from '@/core/quantity';
 import enGB from './en-GB.json';
 import enUS from './en-US.json';
 import { lists } from './intl';
+import { formattersIn, MEASURE_STYLES, measureText } from './measures';
 
 /** A message of the catalogue. en-GB is whole; en-US holds what differs. */
 export type MessageKey = keyof typeof enGB & string;
@@ -25,6 +27,12 @@ export interface Words {
   readonly tCode: (key: string, facts?: MessageFacts) => string;
   /** The decimal sign of the language. */
   readonly decimal: '.' | ',';
+  /** How the language measures: tape and gauge. */
+  readonly units: Units;
+  /** The unit of a bare figure in a field, as it is written. */
+  readonly unit: (kind: Measured) => string;
+  /** What was measured (mm, m or N), with its unit: `76 mm` or `3 in`. */
+  readonly measure: (kind: Measured, value: number) => string;
   readonly has: (key: string) => boolean;
   /** Catalogue prose in this language, or else in whichever it has. */
   readonly prose: (prose: Prose) => string;
@@ -44,12 +52,15 @@ export function wordsIn(locale: Locale): Words {
   const known = made.get(locale);
   if (known) return known;
   const messages = CATALOGUES[locale];
+  const units: Units = locale === 'en-US' ? 'us' : 'metric';
+  const formatters = formattersIn(locale, units);
   const compiled = new Map<string, IntlMessageFormat>();
   const tCode = (key: string, facts?: MessageFacts): string => {
     const text = messages[key];
     if (text === undefined) return key;
     let message = compiled.get(key);
-    if (!message) compiled.set(key, (message = new IntlMessageFormat(text, locale)));
+    if (!message)
+      compiled.set(key, (message = new IntlMessageFormat(text, locale, MEASURE_STYLES, { formatters })));
     try {
       return String(message.format(facts));
     } catch {
@@ -62,6 +73,9 @@ export function wordsIn(locale: Locale): Words {
     t: tCode,
     tCode,
     decimal: new Intl.NumberFormat(locale).format(0.5).includes(',') ? ',' : '.',
+    units,
+    unit: (kind) => UNITS[kind][units].name,
+    measure: (kind, value) => measureText(kind, value, locale, units),
     has: (key) => messages[key] !== undefined,
     prose: (p) => p[locale] ?? p[locale.split('-')[0] ?? ''] ?? Object.values(p)[0] ?? '',
     list: (items) => lists(locale, 'conjunction').format(items),

@@ -122,7 +122,16 @@ function family(row: Row, at: string, taken: Taken): Row {
       ? {}
       : {
           plugs: mapped(row.plugs, (p) =>
-            isRow(p) ? whenOf({ ...p, position: position(p.position) }, 'plug') : p,
+            isRow(p)
+              ? whenOf(
+                  {
+                    ...p,
+                    position: position(p.position),
+                    ...(p.also === undefined ? {} : { also: position(p.also) }),
+                  },
+                  'plug',
+                )
+              : p,
           ),
         }),
     ...(row.derives === undefined

@@ -1,5 +1,5 @@
 import { isDuty } from '../harness/connect/mapTypes';
-import { SYSTEM_V } from '../electric/formulas';
+import { SYSTEM_V, type SystemV } from '../electric/formulas';
 import { isTwoInOne, type LampInput } from '../harness';
 import type { Lamp } from '../catalogue/types';
 import type { LampFunction, LightColour } from '../vehicle';
@@ -32,7 +32,7 @@ export interface BenchStep {
  */
 export function benchSequence(
   lamp: Pick<Lamp, 'plugs' | 'functions'>,
-  systemV: 12 | 24,
+  systemV: SystemV,
 ): readonly BenchStep[] {
   const steps = (lamp.plugs ?? []).flatMap((plug) => {
     const ground = plug.inputs.find((i) => i.does === 'ground')?.cavity ?? null;
@@ -56,7 +56,7 @@ function stepOf(
   i: LampInput,
   does: LampFunction,
   lamp: Pick<Lamp, 'functions'>,
-  systemV: 12 | 24,
+  systemV: SystemV,
 ): BenchStep {
   const band = Math.max(i.currentA * CURRENT_TOLERANCE, FLOOR_A);
   return {

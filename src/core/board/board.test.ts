@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { lampHistory, togetherHistory } from '../fitment/lampHistory';
-import { bookingConflicts, dayPlan, movedBooking, shiftDay } from './plan';
+import { bookingConflicts, dayPlan, firstFree, movedBooking, shiftDay, USUAL_HOURS } from './plan';
 import { isDay, localDay, localMinutes, utcOf } from './localTime';
 import type { Booking } from './types';
 
@@ -129,5 +129,68 @@ describe('what the shop knows of a lamp', () => {
       back: 1,
     });
     expect(togetherHistory([undefined])).toBeNull();
+  });
+});
+
+describe('the first free place', () => {
+  const bays = [
+    { id: 'a', name: 'A' },
+    { id: 'b', name: 'B' },
+  ];
+  const plan = (bookings: readonly Booking[]) => ({ bays, bookings, hours: USUAL_HOURS, zone: 'UTC' });
+  const at = (id: string, bay: string, startsAt: string, minutes: number): Booking => ({
+    id,
+    job: id,
+    bay,
+    startsAt,
+    minutes,
+    waitsFor: '',
+    waitsUntil: null,
+    version: 1,
+  });
+  const day = '2026-03-05T00:00:00.000Z';
+
+  it('is at opening in the first bay where nothing is planned, and the next bay where something is', () => {
+    expect(firstFree(plan([]), day, 120)).toEqual({ bay: 'a', startsAt: '2026-03-05T07:30:00.000Z' });
+    expect(firstFree(plan([at('x', 'a', '2026-03-05T07:30:00.000Z', 60)]), day, 120)).toEqual({
+      bay: 'b',
+      startsAt: '2026-03-05T07:30:00.000Z',
+    });
+  });
+
+  it('is never in the past, ends within the hours, and meets no other booking', () => {
+    fc.assert(
+      fc.property(
+        fc.array(
+          fc.record({
+            bay: fc.constantFrom('a', 'b'),
+            from: fc.integer({ min: 0, max: 300 }),
+            len: fc.integer({ min: 15, max: 300 }),
+          }),
+          { maxLength: 12 },
+        ),
+        fc.integer({ min: 0, max: 2_000 }),
+        fc.integer({ min: 15, max: 400 }),
+        (list, now, minutes) => {
+          const start = Date.parse(day);
+          const bookings = list.map((b, i) =>
+            at(`k${i}`, b.bay, new Date(start + b.from * 15 * 60_000).toISOString(), b.len),
+          );
+          const from = new Date(start + now * 60_000).toISOString();
+          const free = firstFree(plan(bookings), from, minutes);
+          if (!free) return;
+          expect(free.startsAt >= from).toBe(true);
+          const kinds = bookingConflicts(
+            [...bookings, at('new', free.bay, free.startsAt, minutes)],
+            'UTC',
+          ).filter((c) => c.bookings.includes('new'));
+          expect(kinds).toEqual([]);
+        },
+      ),
+    );
+  });
+
+  it('is none where no day is long enough', () => {
+    expect(firstFree(plan([]), day, 601)).toBeNull();
   });
 });

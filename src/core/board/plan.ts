@@ -15,14 +15,24 @@ export interface Hours {
   readonly closeMin: number;
 }
 
+/** A plan with what it is read by. */
+export interface BoardPlan {
+  readonly bays: readonly Bay[];
+  readonly bookings: readonly Booking[];
+  readonly hours: Hours;
+  /** IANA zone in which the shop reads its clock. */
+  readonly zone: string;
+}
+
 /** *Setting*: half past seven to half past five. */
 export const USUAL_HOURS: Hours = { openMin: 7 * 60 + 30, closeMin: 17 * 60 + 30 };
 /** Bookings move in steps of this many minutes. */
 export const STEP_MIN = 15;
 
-const startMs = (b: Booking) => Date.parse(b.startsAt);
-const endMs = (b: Booking) => startMs(b) + b.minutes * 60_000;
-const overlap = (a: Booking, b: Booking) => startMs(a) < endMs(b) && startMs(b) < endMs(a);
+type Span = Pick<Booking, 'startsAt' | 'minutes'>;
+const startMs = (b: Span) => Date.parse(b.startsAt);
+const endMs = (b: Span) => startMs(b) + b.minutes * 60_000;
+const overlap = (a: Span, b: Span) => startMs(a) < endMs(b) && startMs(b) < endMs(a);
 
 /**
  * Every conflict of a plan: two jobs in one bay, one job in two bays, work that starts before what it waits for is
@@ -103,6 +113,34 @@ export function movedBooking(
   const snapped = Math.min(24 * 60 - STEP_MIN, Math.max(0, Math.round(min / STEP_MIN) * STEP_MIN));
   const day = shiftDay(localDay(b.startsAt, zone), by.days ?? 0);
   return { ...b, bay, startsAt: utcOf(day, snapped, zone) };
+}
+
+/** *Setting*: days that are looked through for a free place. */
+const DAYS_AHEAD = 14;
+
+/**
+ * The first place that is free for a job: the earliest start within the hours, on the quarter hour, in the first bay that
+ * has nothing there. null: none in the next two weeks.
+ * @param fromIso not before this
+ * @param minutes how long the job takes
+ */
+export function firstFree(
+  { bays, bookings, hours, zone }: BoardPlan,
+  fromIso: string,
+  minutes: number,
+): { readonly bay: string; readonly startsAt: string } | null {
+  const first = localDay(fromIso, zone);
+  for (let d = 0; d < DAYS_AHEAD; d += 1) {
+    const day = shiftDay(first, d);
+    for (let at = hours.openMin; at + minutes <= hours.closeMin; at += STEP_MIN) {
+      const startsAt = utcOf(day, at, zone);
+      if (startsAt < fromIso) continue;
+      const taken = { startsAt, minutes };
+      const bay = bays.find((b) => !bookings.some((x) => x.bay === b.id && overlap(x, taken)));
+      if (bay) return { bay: bay.id, startsAt };
+    }
+  }
+  return null;
 }
 
 /** A day so many days later. */

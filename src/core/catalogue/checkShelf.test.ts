@@ -40,7 +40,7 @@ describe('each fault is found at its place', () => {
     ],
     [
       'an assumed value that the fact cannot have',
-      (s) => (s.families?.[packetAt].assumes).push({ fact: 'system-voltage', value: '6' }),
+      (s) => (s.families?.[packetAt].assumes).push({ fact: 'system-voltage', value: '48' }),
       [`/families/${packetAt}/assumes/3/value value-unsuited`],
     ],
     [
@@ -205,6 +205,28 @@ describe('each fault is found at its place', () => {
       (s) =>
         (s.lamps![0].plugs[0].inputs = demo.lamps[0]?.plugs?.[0]?.inputs.filter((i) => i.does !== 'ground')),
       ['/lamps/0/plugs lamp-without-ground'],
+    ],
+    [
+      'a wire whose print nothing reads, and one whose print says another colour',
+      (s) => {
+        s.families![packetAt].wireCodes = { SW: 'BK', GE: 'YE' };
+        s.families![packetAt].plugs[0].cavities[0].wire = { base: 'BK', printed: 'SW/RT' };
+        s.families![packetAt].plugs[0].cavities[1].wire = { base: 'BK', printed: 'SW/GE' };
+      },
+      [
+        `/families/${packetAt}/plugs/0/cavities/0/wire/printed wire-code-unread`,
+        `/families/${packetAt}/plugs/0/cavities/1/wire/printed wire-code-differs`,
+      ],
+    ],
+    [
+      'two modules in one wire of an adapter, and a wire beside what is no stop',
+      (s) => {
+        Object.assign(s.parts![adapterAt].adapter.map[0], { part: 'turn', smooths: true, beside: 'in/1' });
+      },
+      [
+        `/parts/${adapterAt}/adapter/map/0 adapter-two-modules`,
+        `/parts/${adapterAt}/adapter/map/0/beside adapter-beside-what`,
+      ],
     ],
     [
       'a rule of light that does not parse',

@@ -43,6 +43,10 @@ declare module '../kernel/reason' {
     'adapter-one-way': { readonly way: 'in' | 'out' };
     'no-such-end': { readonly end: string };
     'adapter-leads-back': { readonly end: string };
+    'adapter-beside-what': { readonly end: string };
+    'wire-code-unread': { readonly printed: string };
+    'wire-code-differs': { readonly printed: string; readonly means: string; readonly wire: string };
+    'adapter-two-modules': { readonly end: string };
     'fuse-size': { readonly ratingA: number };
     'slot-outside': { readonly slot: string };
     'slot-twice': { readonly slot: string };

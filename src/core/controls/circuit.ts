@@ -238,30 +238,6 @@ function holdsIn(when: string, states: readonly ControlState[]): Uint8Array {
 }
 const held = new WeakMap<readonly ControlState[], Map<string, Uint8Array>>();
 
-/** Stop and turn on one wire: the turn signal goes before the stop. Its id names both, `stop+turn-left`. */
-export function combined(stop: Circuit, turn: Circuit): Circuit {
-  const flashing = turn.cases.map((c) => ({ ...c }));
-  return {
-    ...stop,
-    id: `${stop.id}+${turn.id}`,
-    cases: [...flashing, ...stop.cases],
-    steadyA: Math.max(stop.steadyA, turn.steadyA),
-    fuseA: Math.min(stop.fuseA, turn.fuseA),
-    monitoring: { kind: 'none' },
-  };
-}
-
-/** Finds circuits by id, those that a converter makes of two (`stop+turn-left`) among them. */
-export function circuitFinder(circuits: readonly Circuit[]): (id: string) => Circuit | undefined {
-  const known = new Map(circuits.map((c) => [c.id, c]));
-  return (id) => {
-    const plain = known.get(id);
-    if (plain) return plain;
-    const [stop, turn] = id.split('+').map((x) => known.get(x));
-    return stop && turn ? combined(stop, turn) : undefined;
-  };
-}
-
 /** How bright a lamp shines on a level: 0 dark, 1 full; a flashing one follows the flasher's phase. */
 export function brightness(level: Level, phaseOn: boolean): number {
   switch (level.kind) {

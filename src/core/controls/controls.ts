@@ -32,7 +32,8 @@ export const POSSIBLE: readonly { readonly when: string; readonly needs: string 
   { when: 'running', needs: 'key=on' },
   { when: 'high', needs: 'lights=low' },
   { when: 'left', needs: '!right' },
-  { when: 'rear-fog', needs: 'lights=low' },
+  // UN R48 6.11.7: with front fog lamps as well as with a main or dipped beam; on until the position lamps go out.
+  { when: 'rear-fog', needs: 'lights!=off' },
   { when: 'lock-flash', needs: 'key=off' },
 ];
 

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { FEED_LIVE, FEED_SCHOOLS } from '../harness';
 import { LAMP_FUNCTIONS, type LampFunction } from '../vehicle';
-import { levelOf } from './circuit';
+import { levelOf, suitsLevels } from './circuit';
 import { ALL_OFF, type ControlState } from './controls';
-import { neededLevels } from './needs';
+import { neededLevels, needOf } from './needs';
 import { isPossible } from './states';
 
 const state = (more: Partial<Record<keyof ControlState, string>>): ControlState => ({ ...ALL_OFF, ...more });
@@ -56,6 +56,20 @@ describe('when a function has to be lit', () => {
 
   it('nothing is lit on a vehicle at rest', () => {
     for (const f of LAMP_FUNCTIONS) expect(kind(f, 'left', ALL_OFF) ?? 'off').toBe('off');
+  });
+});
+
+describe('where vehicles differ and either is right', () => {
+  const suits = (when: string) =>
+    suitsLevels([{ when, level: { kind: 'on' } }], needOf('rear-fog', 'left') ?? { cases: [] });
+
+  it('a rear fog lamp may burn with position and front fog lamps, never without any light', () => {
+    expect(suits('lights=low & rear-fog')).toBe(true);
+    expect(suits('lights!=off & rear-fog')).toBe(true);
+    expect(suits('(lights=low | (lights=position & front-fog)) & rear-fog')).toBe(true);
+    expect(suits('rear-fog')).toBe(true);
+    expect(suits('lights!=off')).toBe(false);
+    expect(suits('lights=low')).toBe(false);
   });
 });
 

@@ -86,7 +86,8 @@ export function needOf(does: LampFunction, side: Side): Need | null {
     case 'front-fog':
       return { cases: usual, either: 'front-fog & (lights=off | key!=on)' };
     case 'rear-fog':
-      return { cases: usual, either: 'rear-fog & key!=on' };
+      // With front fog lamps it may be switched on beside position lamps, and may stay on with them (UN R48 6.11.7).
+      return { cases: usual, either: 'rear-fog & (key!=on | lights=position)' };
     default:
       return { cases: usual };
   }

@@ -1,4 +1,4 @@
-import { worksOn } from '../electric/formulas';
+import { SYSTEMS_V, worksOn } from '../electric/formulas';
 import { compareText, type Prose, type Reason, reason } from '../kernel/reason';
 import type { PartNeed } from '../rule';
 import { because, openFacts } from '../rule/because';
@@ -78,9 +78,7 @@ export function fitCondition(
   { registry }: Pick<JudgeContext, 'registry'>,
 ): Condition {
   const voltages = plan.places.map(({ lamp }) => {
-    const suits = ([12, 24] as const)
-      .filter((v) => worksOn(v, lamp.workingMinV, lamp.workingMaxV))
-      .map(String);
+    const suits = SYSTEMS_V.filter((v) => worksOn(v, lamp.workingMinV, lamp.workingMaxV)).map(String);
     const facts = { minV: String(lamp.workingMinV), maxV: String(lamp.workingMaxV) };
     return impliedLeaf('lamp-voltage', 'system-voltage', suits, {
       kind: 'lamp',

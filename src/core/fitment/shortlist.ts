@@ -91,8 +91,8 @@ export function lampAt({ lamps }: Pick<Application, 'lamps'>, p: Position): stri
 const VERDICT_ORDER: readonly Verdict[] = ['fits', 'fits-with-parts', 'check-first', 'does-not-fit'];
 
 /**
- * Every application of the shelf that serves the swap's positions, judged and ranked: verdict, approved for the road
- * it is used on, wishes met, parts and minutes, id. The order of the shelf does not matter.
+ * Every application of the shelf that serves the swap's positions, judged and ranked: whether it can go in and onto the
+ * road at all, wishes met, verdict, parts and minutes, id. The order of the shelf does not matter.
  */
 export function shortlist(
   applications: readonly Application[],
@@ -108,17 +108,22 @@ export function shortlist(
   });
   return found.sort(
     (a, b) =>
-      rankOf(a.judgement) - rankOf(b.judgement) ||
+      tierOf(a.judgement) - tierOf(b.judgement) ||
       b.wishesMet.length - a.wishesMet.length ||
+      VERDICT_ORDER.indexOf(a.judgement.verdict) - VERDICT_ORDER.indexOf(b.judgement.verdict) ||
       partCount(a) - partCount(b) ||
       a.judgement.minutes.high - b.judgement.minutes.high ||
       compareText(a.judgement.application, b.judgement.application),
   );
 }
 
-/** One that may not be used on the road comes after all that may, and before those that are not settled. */
-function rankOf(j: Judgement): number {
-  return isOffRoadOnly(j) ? 1.5 : VERDICT_ORDER.indexOf(j.verdict);
+/**
+ * Before wishes: what may go in, then what may not be driven with on the road, then what does not fit. Within a tier
+ * what the customer wants comes first: a lamp without it is none of theirs, however well it fits.
+ */
+function tierOf(j: Judgement): number {
+  if (j.verdict === 'does-not-fit') return 2;
+  return isOffRoadOnly(j) ? 1 : 0;
 }
 
 /** It goes in, and may not be driven with on the road: never to be called a plain fit. */

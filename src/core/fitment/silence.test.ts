@@ -44,6 +44,7 @@ function judged({
   marks = {},
   profiles,
   facts,
+  volts: [workingMinV, workingMaxV] = [9, 32],
 }: {
   places: readonly (readonly [Position, readonly Provided[]])[];
   swapped: readonly number[];
@@ -52,9 +53,10 @@ function judged({
   marks?: Lamp['marks'];
   profiles: readonly Profile[];
   facts: Readonly<Record<string, FactValue>>;
+  volts?: readonly [number, number];
 }) {
   if (!someFamily || !someLamp || !someApplication) throw new Error('an empty shelf');
-  const { traffic: _, ...lamp } = { ...someLamp, flags: [], workingMinV: 9, workingMaxV: 32 };
+  const { traffic: _, ...lamp } = { ...someLamp, flags: [], workingMinV, workingMaxV };
   const {
     disputes: __,
     always: ___,
@@ -115,6 +117,28 @@ describe('what nobody has looked at is not approved', () => {
       mark: 'not-approved',
       reasons: [{ code: 'road-mark' }],
     });
+  });
+});
+
+describe('a voltage that hardly any vehicle has', () => {
+  const at = (workingMinV: number, workingMaxV: number, voltage: string | null) =>
+    judged({
+      places: [[middle, [white('low-beam')]]],
+      swapped: [0],
+      does: [white('low-beam')],
+      marks: { ECE: 'declared' },
+      profiles: [profile('ECE')],
+      volts: [workingMinV, workingMaxV],
+      facts: { market: 'ECE', ...(voltage === null ? {} : { 'system-voltage': voltage }) },
+    }).verdict;
+
+  it('6 V is judged where somebody says it, and asks nothing of everybody else', () => {
+    expect(at(10, 30, '6')).toBe('does-not-fit');
+    expect(at(5, 8, '6')).toBe('fits');
+    expect(at(5, 8, '12')).toBe('does-not-fit');
+    // On 12 V and on 24 V alike: nobody has to tell which.
+    expect(at(10, 30, null)).toBe('fits');
+    expect(at(9, 16, null)).toBe('check-first');
   });
 });
 

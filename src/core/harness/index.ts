@@ -1,4 +1,5 @@
 export * from './types';
+export * from './wireCode';
 export * from './connect/face';
 export { type AdapterIndex, indexAdapters } from './connect/adapterIndex';
 export * from './connect/adapterChain';

@@ -13,6 +13,8 @@ export interface Wire {
   readonly stripe?: WireCode;
   /** As printed or measured; absent: nobody has looked. */
   readonly size?: WireSize;
+  /** What the maker's diagram prints for it, `SW/GE`. */
+  readonly printed?: string;
 }
 
 /** A moulded housing, bare wires to be joined one by one, or a ring under a screw. */
@@ -57,6 +59,8 @@ export interface VehicleCavity {
 export interface VehiclePlug {
   readonly id: string;
   readonly position: Position;
+  /** The place at the other side that it serves as well: one socket for both, as trailers have. */
+  readonly also?: Position;
   readonly connector: string;
   readonly when?: Rule;
   readonly cavities: readonly VehicleCavity[];
@@ -132,6 +136,14 @@ export interface AdapterLink {
   readonly to: string;
   /** A converter: puts stop (`from`) and this turn signal on one wire, the turn signal before the stop. */
   readonly turn?: string;
+  /** A parting converter: takes the one or the other out of a wire (`from`) that does stop and turn. */
+  readonly part?: 'stop' | 'turn';
+  /** For a stop that is parted: the other side's wire, which still tells of the brake while this one flashes. */
+  readonly beside?: string;
+  /** A relay: this wire only switches it, and the lamp is fed for itself. */
+  readonly relay?: boolean;
+  /** A store and filter: pulses of the feed, and test pulses, do not get through. */
+  readonly smooths?: boolean;
   /** A resistance in this wire, Ω. */
   readonly ohm?: number;
   /** A diode that passes from the vehicle to the lamp. */

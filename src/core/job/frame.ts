@@ -1,3 +1,4 @@
+import { everyPlug } from '../harness/everyPlug';
 import { cavityAt, cavityOf, plugAt } from '../kernel/ids';
 import { weakMapMemoize } from 'reselect';
 import { SLOT_WAYS, sourceId } from '../harness';
@@ -47,15 +48,15 @@ function layFrame(
     positions: new Set(family.places.map((p) => positionKey(p.position))),
     factKey: registry.find,
     plugs: new Set([
-      ...(family.plugs ?? []).map((p) => plugAt(positionKey(p.position), p.id)),
+      ...everyPlug(family).map((p) => plugAt(positionKey(p.position), p.id)),
       // Where the line names none there is one all the same.
       ...family.places
         .map((p) => positionKey(p.position))
-        .filter((at) => !(family.plugs ?? []).some((p) => positionKey(p.position) === at))
+        .filter((at) => !everyPlug(family).some((p) => positionKey(p.position) === at))
         .map((at) => plugAt(at, OWN_PLUG)),
     ]),
     vehicleCavities: new Set(
-      (family.plugs ?? []).flatMap((p) =>
+      everyPlug(family).flatMap((p) =>
         p.cavities.map((c) => cavityAt(positionKey(p.position), cavityOf(p.id, c.cavity))),
       ),
     ),

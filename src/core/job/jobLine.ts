@@ -14,6 +14,10 @@ export interface JobLine {
   readonly open: readonly Pick<OpenItem, 'id' | 'origin' | 'what'>[];
   /** Locked, and nothing came after the lock. */
   readonly locked: boolean;
+  /** Somebody asked a lead to lock it, and nobody has. */
+  readonly asksLock: boolean;
+  /** Of its customer; empty: nobody wrote it down. */
+  readonly customer: string;
   /** Given up, and not taken up again. */
   readonly abandoned: boolean;
 }

@@ -1,29 +1,17 @@
 import { type Reason, reason, type GivenFacts, type ReasonCode } from '../kernel/reason';
+import { type Units, UNITS, WRITTEN_MM } from './units';
 
 /** A length in mm, or why it cannot be read. */
 export type LengthReading =
   { readonly kind: 'length'; readonly mm: number } | { readonly kind: 'fault'; readonly reason: Reason };
 
-/** Millimetres per unit, by the ways people write it. Source: the inch is 25.4 mm exactly (1959 agreement). */
-const UNIT_MM: Readonly<Record<string, number>> = {
-  mm: 1,
-  cm: 10,
-  m: 1000,
-  in: 25.4,
-  inch: 25.4,
-  '"': 25.4,
-  '″': 25.4,
-  ft: 304.8,
-  "'": 304.8,
-};
-
 /**
- * Reads a length as people type it: `64`, `64 mm`, `6.4cm`, `5/16 in`, `2 1/2 in`, `80"`. Without a unit it is in mm.
- * The decimal sign is that of the language; the other sign is refused, since it may be a thousands mark.
+ * Reads a length as people type it: `64`, `64 mm`, `6.4cm`, `5/16 in`, `2 1/2 in`, `80"`. Without a unit it is in mm, or in inches where
+ * the language measures so. The decimal sign is that of the language; the other sign is refused, since it may be a thousands mark.
  * @param decimal the decimal sign, `.` or `,`
  * @returns mm, never negative; or why it cannot be read
  */
-export function readLength(typed: string, decimal: '.' | ','): LengthReading {
+export function readLength(typed: string, decimal: '.' | ',', units: Units = 'metric'): LengthReading {
   const text = typed.trim().toLowerCase();
   const fault = <C extends ReasonCode>(code: C, ...facts: GivenFacts<C>): LengthReading => ({
     kind: 'fault',
@@ -35,7 +23,7 @@ export function readLength(typed: string, decimal: '.' | ','): LengthReading {
     return fault('length-unreadable', { typed });
   const [, minus, whole, above, below, unit = ''] = parts;
   if (minus) return fault('length-negative', { typed });
-  const factor = UNIT_MM[unit || 'mm'];
+  const factor = WRITTEN_MM[unit || UNITS.length[units].name];
   if (factor === undefined) return fault('length-unit', { unit });
   if (whole?.includes(decimal === '.' ? ',' : '.')) return fault('length-decimal', { typed, decimal });
   if ((whole?.split(decimal).length ?? 0) > 2) return fault('length-unreadable', { typed });

@@ -21,6 +21,8 @@ export type FactType =
       readonly kind: 'choice';
       readonly values: readonly string[];
       readonly open?: boolean;
+      /** So rare that only who says it is reckoned to have it: an unknown is none of these. */
+      readonly rare?: readonly string[];
       /** What can be said, where that is picked from the shelf: its names, drawn. Other values can still be true. */
       readonly named?: readonly string[];
     }
@@ -94,7 +96,7 @@ export const BUILT_IN_FACT_KEYS: readonly FactKey[] = [
   {
     id: 'system-voltage',
     subject: 'vehicle',
-    type: { kind: 'choice', values: ['12', '24'] },
+    type: { kind: 'choice', values: ['12', '24'], rare: ['6'] },
     sources: ['measured', 'seen', 'told', 'assumed'],
     look: { id: 'battery', minutes: 2 },
   },

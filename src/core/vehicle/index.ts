@@ -4,4 +4,4 @@ export * from './positions';
 export * from './factRegistry';
 export * from './facts';
 export type { Prior, TypicalValue } from './prior';
-export { suits } from './suits';
+export { sayable, suits } from './suits';

@@ -1,4 +1,4 @@
-import type { FactKey, FactValue } from './factRegistry';
+import type { FactKey, FactType, FactValue } from './factRegistry';
 
 /** Whether a value is in the domain of a fact key. */
 export function suits(key: FactKey, value: FactValue): boolean {
@@ -10,7 +10,7 @@ export function suits(key: FactKey, value: FactValue): boolean {
       return (
         typeof value === 'string' &&
         value !== '' &&
-        (key.type.open === true || key.type.values.includes(value))
+        (key.type.open === true || sayable(key.type).includes(value))
       );
     case 'number':
       return (
@@ -22,3 +22,9 @@ export function suits(key: FactKey, value: FactValue): boolean {
       );
   }
 }
+
+/** What can be said of a choice from a list: its values, the rare ones too. */
+export const sayable = (type: Extract<FactType, { kind: 'choice' }>): readonly string[] => [
+  ...(type.rare ?? []),
+  ...type.values,
+];

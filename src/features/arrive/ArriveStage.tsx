@@ -1,9 +1,9 @@
 'use client';
 import { Tabs } from 'radix-ui';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { ItemsPanel } from '../job/ItemsPanel';
-import { arriveView, factsView } from '@/core/job';
+import { arriveView, factsView, stillToDo } from '@/core/job';
 import { useJob, useView } from '../job/JobContext';
 import { ArriveBecause } from './ArriveBecause';
 import { AsFoundPanel } from './AsFoundPanel';
@@ -21,9 +21,13 @@ export function ArriveStage() {
   const facts = useView(factsView);
   const arrive = useView(arriveView);
   const { t } = words;
+  // It opens where the first thing is to do, and stays there until somebody goes on.
+  const [first] = useState(
+    () => TABS.find((name) => name === stillToDo('arrive', view)[0]?.at.part) ?? 'vehicle',
+  );
   const [tab, setTab] = useQueryState(
     'part',
-    parseAsStringLiteral(TABS).withDefault('vehicle').withOptions({ history: 'replace' }),
+    parseAsStringLiteral(TABS).withDefault(first).withOptions({ history: 'replace' }),
   );
   const swapped = view.swaps.flatMap((s) => s.positions);
   const looked = view.positions.filter((p) => swapped.includes(p.key) && p.found.length > 0).length;
@@ -47,7 +51,7 @@ export function ArriveStage() {
   };
   return (
     <>
-      <main className="min-w-0 px-6 py-4 lg:overflow-y-auto">
+      <main id="main" tabIndex={-1} className="min-w-0 px-6 py-4 lg:overflow-y-auto">
         <h2 className="text-2xl">{t('stage.arrive')}</h2>
         <p className="mb-3 text-soft">“{arrive.words}”</p>
         <Tabs.Root value={tab} onValueChange={(v) => void setTab(v as (typeof TABS)[number])}>

@@ -4,14 +4,18 @@ import { v7 as uuidv7 } from 'uuid';
 import { type Wish, WISHES } from '@/core/fitment';
 import { arriveView, freeGroups, type PositionView } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
-import { useJob, useView } from '../job/JobContext';
+import { useBusy, useJob, useView } from '../job/JobContext';
+import { AsBefore } from './AsBefore';
+import { CustomerForm } from './CustomerForm';
 
 /** What is to be changed, what the customer wishes of it, and what was changed on the vehicle before. */
 export function WishesPanel() {
   return (
     <div className="grid gap-7">
+      <AsBefore />
       <Swaps />
       <Wishes />
+      <CustomerForm />
       <Modifications />
     </div>
   );
@@ -78,6 +82,16 @@ function Wishes() {
   const { t, tCode } = words;
   const [wishes, setWishes] = useState<readonly Wish[]>(arrive.wishes?.wishes ?? []);
   const [note, setNote] = useState(arrive.wishes?.words ?? '');
+  const busy = useBusy();
+  const stands = arrive.wishes;
+  const [shown, setShown] = useState(stands);
+  // What was taken back, or written elsewhere, shows here too; not in the middle of what is being written here.
+  if (JSON.stringify(stands) !== JSON.stringify(shown) && !busy) {
+    setShown(stands);
+    setWishes(stands?.wishes ?? []);
+    // What is being typed stays.
+    if (note === (shown?.words ?? '')) setNote(stands?.words ?? '');
+  }
   const state = (all: readonly Wish[]) =>
     void sender.send('wishes-stated', {
       wishes: WISHES.filter((w) => all.includes(w)),

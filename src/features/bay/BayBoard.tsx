@@ -7,7 +7,7 @@ import { BUTTON } from '@/ui/classes';
 import { MiniLoom } from '@/ui/Loom';
 import { useWords, useZone } from '@/ui/WordsContext';
 import { NetChip } from './NetChip';
-import { ThemeButton } from './ThemeButton';
+import { ThemeButton } from '@/ui/ThemeButton';
 import { WhoButton } from './WhoButton';
 
 /** The jobs that are on this device, booked ones first, each with its loom. */

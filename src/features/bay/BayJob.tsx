@@ -10,7 +10,7 @@ import { SendBar } from '../job/SendBar';
 import { GoContext, placeHref } from '../job/useGo';
 import { NetChip } from './NetChip';
 import { StepWork } from './StepWork';
-import { ThemeButton } from './ThemeButton';
+import { ThemeButton } from '@/ui/ThemeButton';
 import { WhoButton } from './WhoButton';
 import { useAwake } from './useAwake';
 import { type Tab, TABS } from './usePlace';

@@ -17,7 +17,7 @@ export function BenchStage() {
   const wiring = wirings?.find((w) => w.position === focus?.key) ?? wirings?.[0] ?? null;
   return (
     <>
-      <main className="flex min-w-0 flex-col gap-4 px-6 py-4 lg:overflow-y-auto">
+      <main id="main" tabIndex={-1} className="flex min-w-0 flex-col gap-4 px-6 py-4 lg:overflow-y-auto">
         <h2 className="text-2xl first-letter:uppercase">
           {wiring ? t('bench.title', { position: say.position(wiring.position) }) : t('stage.bench')}
         </h2>

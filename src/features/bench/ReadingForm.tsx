@@ -70,10 +70,11 @@ export function ReadingForm({
         <div className="flex flex-wrap items-center gap-3">
           <button
             type="button"
-            className={`${BUTTON.main} min-w-44`}
+            className={`${line.read?.verdict.passes ? BUTTON.plain : BUTTON.main} min-w-44`}
             disabled={sending}
             autoFocus={focus}
             onClick={() => void asExpected()}
+            data-act={line.read?.verdict.passes ? undefined : ''}
             data-as-expected
           >
             {t('bench.as-expected', {

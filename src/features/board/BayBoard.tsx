@@ -8,6 +8,7 @@ import {
   bookingConflicts,
   type Booking,
   dayPlan,
+  firstFree,
   localDay,
   movedBooking,
   shiftDay,
@@ -18,7 +19,9 @@ import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { postJson } from '@/ui/postJson';
 import { useZone, useWords } from '@/ui/WordsContext';
-import { type BoardJob } from './boardJob';
+import { Link } from '@/ui/Link';
+import { wording } from '@/words';
+import { type BoardJob, jobAddress } from './boardJob';
 import { BayLane, DayHours, spanOf, Strip } from './BayLane';
 import { BookingForm } from './BookingForm';
 
@@ -29,6 +32,8 @@ interface Saved {
 }
 
 const DAYS = 3;
+/** *Setting*: minutes that a job is planned with until somebody says otherwise. */
+const USUAL_MINUTES = 120;
 
 /** Bays as rows, hours across, today and the next days; jobs as strips that are moved by hand or keys. */
 export function BayBoard({
@@ -52,6 +57,7 @@ export function BayBoard({
   const words = useWords();
   const zone = useZone();
   const { t, tCode } = words;
+  const say = useMemo(() => wording(words, { label: () => null, unit: () => null }), [words]);
   const router = useRouter();
   const [, startTransition] = useTransition();
   /** Moves that are not answered yet, or not as wished. */
@@ -101,17 +107,24 @@ export function BayBoard({
     (j) => !j.locked && !planned.includes(j.id) && !bookings.some((b) => b.job === j.id),
   );
   const book = (j: BoardJob) => {
-    const bay = bays[0];
-    if (!bay) return;
-    void save({
-      id: uuidv7(),
-      job: j.id,
-      bay: bay.id,
-      startsAt: utcOf(day, hours.openMin, zone),
-      minutes: 120,
-      waitsFor: '',
-      waitsUntil: null,
-      version: 0,
+    // From the first day in sight, and never in the past.
+    const [now, shown] = [new Date().toISOString(), utcOf(day, 0, zone)];
+    const from = shown > now ? shown : now;
+    const free = firstFree({ bays, bookings, hours, zone }, from, USUAL_MINUTES);
+    if (!free) {
+      setSaid(t('bay.none-free'));
+      return;
+    }
+    const booking = { id: uuidv7(), job: j.id, ...free, minutes: USUAL_MINUTES };
+    void save({ ...booking, waitsFor: '', waitsUntil: null, version: 0 }).then(() => {
+      setPicked(booking.id);
+      setSaid(
+        t('bay.booked', {
+          job: String(j.number).padStart(4, '0'),
+          bay: bays.find((b) => b.id === free.bay)?.name ?? '',
+          at: say.date(free.startsAt, zone),
+        }),
+      );
     });
   };
   const shown = picked ? bookings.find((b) => b.id === picked) : undefined;
@@ -179,9 +192,20 @@ export function BayBoard({
         <p className="flex flex-wrap items-baseline gap-x-3 border-t border-line py-2 text-sm">
           <span className="text-soft">{t('bay.unplanned')}</span>
           {unplanned.slice(0, 12).map((j) => (
-            <button key={j.id} className={BUTTON.quiet} onClick={() => book(j)} data-book={j.number}>
-              {String(j.number).padStart(4, '0')} {j.vehicle}
-            </button>
+            <span key={j.id} className="inline-flex items-baseline">
+              <Link href={jobAddress(j)} className={BUTTON.quiet}>
+                {String(j.number).padStart(4, '0')} {j.vehicle}
+              </Link>
+              <button
+                type="button"
+                className="rounded-sm border border-outline bg-raised px-1.5 text-sm font-semibold"
+                onClick={() => book(j)}
+                aria-label={t('bay.plan-named', { job: String(j.number).padStart(4, '0') })}
+                data-book={j.number}
+              >
+                {t('bay.plan')}
+              </button>
+            </span>
           ))}
         </p>
       )}

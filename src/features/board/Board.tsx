@@ -11,7 +11,6 @@ import { useKeys } from '@/ui/useKeys';
 import { useWords } from '@/ui/WordsContext';
 import { BayBoard } from './BayBoard';
 import type { BoardJob } from './boardJob';
-import { FindJob, toFind } from './FindJob';
 import { JobTable } from './JobTable';
 
 /** The jobs of the shop with their looms: where each stands and what hangs on it. */
@@ -43,11 +42,11 @@ export function Board({
   const router = useRouter();
   const inBrowser = useInBrowser();
   const [help, setHelp] = useState(false);
-  useKeys({ n: () => router.push('/jobs/new'), '/': toFind, '?': () => setHelp(true) });
+  useKeys({ n: () => router.push('/jobs/new'), '?': () => setHelp(true) });
   return (
-    <main className="mx-auto max-w-[82rem] px-6 py-5">
-      <header className="mb-3 flex items-center justify-between">
-        <div className="flex items-baseline gap-4">
+    <main id="main" tabIndex={-1} className="mx-auto max-w-[82rem] px-6 py-5">
+      <header className="mb-3 flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
+        <div className="flex flex-wrap items-baseline gap-x-4">
           <h1 className="text-3xl">{t('board.title')}</h1>
           <p className="text-soft">
             {moreInWork
@@ -55,13 +54,14 @@ export function Board({
               : t('board.count', { open: inWork.length, items: inWork.reduce((n, j) => n + j.openCount, 0) })}
           </p>
         </div>
-        <div className="flex items-center gap-4">
-          <FindJob text="" />
-          <span className="text-sm text-soft">
+        <div className="flex items-center gap-4 max-sm:w-full max-sm:justify-between">
+          <span className="text-sm text-soft max-lg:hidden">
             <Key>?</Key> {t('keys.help')}
           </span>
-          <Key>n</Key>
-          <Link href="/jobs/new" className={`${BUTTON.main} -ml-2`}>
+          <span className="max-lg:hidden">
+            <Key>n</Key>
+          </span>
+          <Link href="/jobs/new" className={`${BUTTON.main} -ml-2 shrink-0`} data-act>
             {t('board.new')}
           </Link>
         </div>
@@ -110,7 +110,7 @@ export function Board({
         onOpenChange={setHelp}
         lines={[
           { keys: ['n'], does: t('board.new') },
-          { keys: ['/'], does: t('find.label') },
+          { keys: ['/'], does: t('find.title-any') },
           { keys: ['?'], does: t('keys.help') },
         ]}
       />

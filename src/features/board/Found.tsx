@@ -5,20 +5,18 @@ import { Link } from '@/ui/Link';
 import { useKeys } from '@/ui/useKeys';
 import { useWords } from '@/ui/WordsContext';
 import type { BoardJob } from './boardJob';
-import { FindJob, toFind } from './FindJob';
 import { JobTable } from './JobTable';
 
 /** What a search for jobs has found. */
 export function Found({ text, jobs, more }: { text: string; jobs: readonly BoardJob[]; more: boolean }) {
   const { t } = useWords();
   const router = useRouter();
-  useKeys({ '/': toFind, Escape: () => router.push('/') });
+  useKeys({ Escape: () => router.push('/') });
   return (
-    <main className="mx-auto max-w-[82rem] px-6 py-5">
+    <main id="main" tabIndex={-1} className="mx-auto max-w-[82rem] px-6 py-5">
       <header className="mb-3 flex items-center justify-between gap-6">
         <h1 className="text-3xl">{t('find.title', { text })}</h1>
         <div className="flex items-center gap-4">
-          <FindJob text={text} />
           <Link href="/" className={BUTTON.quiet}>
             {t('find.back')}
           </Link>

@@ -52,6 +52,7 @@ function JobRow({ job: j, say }: { job: BoardJob; say: Wording }) {
       </td>
       <td className="py-3 pr-6">
         <b>{j.vehicle}</b> <span className="font-mono text-sm text-soft">{j.identity}</span>
+        {j.customer !== '' && <span className="block text-sm">{j.customer}</span>}
         <span className="block text-sm text-soft">“{j.words}”</span>
         <span className="block text-sm text-soft">{say.date(j.openedAt, zone)}</span>
       </td>
@@ -66,6 +67,11 @@ function JobRow({ job: j, say }: { job: BoardJob; say: Wording }) {
         <span className="text-sm text-soft">{next && tCode(`stage.${next.stage}`)}</span>
       </td>
       <td className="py-3 text-sm">
+        {j.asksLock && (
+          <p className="font-semibold text-petrol" data-asks-lock>
+            {t('board.asks-lock')}
+          </p>
+        )}
         {j.abandoned && <p className="font-semibold">{t('find.abandoned')}</p>}
         {wants && <p>{say.reason(wants).text}</p>}
         <ul>

@@ -8,13 +8,27 @@ const SHOWN = 3;
 
 /** What goes to the screen of a job's line. */
 export function boardJob(line: JobLine): BoardJob {
-  const { id, number, vehicle, identity, words, openedAt, locked, abandoned } = line;
+  const { id, number, vehicle, identity, words, openedAt, locked, abandoned, asksLock, customer } = line;
   const next = nextStage(line);
   // What is wanting is said of the stage where the job is taken up alone.
   const stages = line.stages.map((s) => (s === next || s.missing.length === 0 ? s : { ...s, missing: [] }));
   const open = line.open.slice(0, SHOWN);
   const openCount = line.open.length;
-  return { id, number, vehicle, identity, words, openedAt, locked, abandoned, stages, open, openCount };
+  return {
+    id,
+    number,
+    vehicle,
+    identity,
+    words,
+    openedAt,
+    locked,
+    abandoned,
+    asksLock,
+    customer,
+    stages,
+    open,
+    openCount,
+  };
 }
 
 /** Where a job is taken up again: its first stage that is not done, else Release. */

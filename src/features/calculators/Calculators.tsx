@@ -38,7 +38,7 @@ export function Calculators({
   };
   return (
     <FiguresContext.Provider value={figures}>
-      <main className="mx-auto max-w-[70rem] px-6 py-5">
+      <main id="main" tabIndex={-1} className="mx-auto max-w-[70rem] px-6 py-5">
         <h1 className="mb-3 text-3xl">{t('calc.title')}</h1>
         <Tabs.Root value={kind} onValueChange={(v) => void setKind(v as (typeof KINDS)[number])}>
           <Tabs.List aria-label={t('calc.title')} className="flex flex-wrap gap-x-5 border-b border-line">

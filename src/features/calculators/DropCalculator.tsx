@@ -1,6 +1,7 @@
 'use client';
 import { useState } from 'react';
 import { dropLimitV, sizesLike, voltageDrop, WIRE_SIZES, type WireSize } from '@/core/electric/formulas';
+import { typedAs, UNITS } from '@/core/quantity';
 import { useWords } from '@/ui/WordsContext';
 import { CalcChart } from './CalcChart';
 import { ChoiceField, Figure, NumberField, readNumber, Sheet } from './fields';
@@ -12,18 +13,21 @@ const STEPS = 20;
 
 /** Voltage drop on the way to a lamp and back. */
 export function DropCalculator() {
-  const { t, tCode, decimal } = useWords();
+  const { t, tCode, decimal, units } = useWords();
   const figures = useFigures();
   const sign = (s: string) => (decimal === ',' ? s.replace('.', ',') : s);
   const [amps, setAmps] = useState(sign('5.2'));
-  const [metres, setMetres] = useState(sign('3.2'));
+  const [metres, setMetres] = useState(() => typedAs('distance', 3.2, { decimal, units }));
   const [temp, setTemp] = useState('60');
   const [chassis, setChassis] = useState(sign('0.02'));
   const [wire, setWire] = useState<WireSize>('AWG 18');
   const [back, setBack] = useState<(typeof RETURNS)[number]>('two-wire');
   const [lamp, setLamp] = useState<(typeof LAMPS)[number]>('other');
   const currentA = readNumber(amps, decimal);
-  const lengthM = readNumber(metres, decimal);
+  const length = readNumber(metres, decimal);
+  // Runs are typed in the units of the language, and worked out in metres.
+  const { is: metresOf, name: unitOf } = UNITS.distance[units];
+  const lengthM = length === null ? null : length * metresOf;
   const tempC = readNumber(temp, decimal);
   const chassisOhm = readNumber(chassis, decimal);
   const all =
@@ -53,7 +57,7 @@ export function DropCalculator() {
       fields={
         <>
           <NumberField label={t('calc.current')} unit="A" typed={amps} onTyped={setAmps} />
-          <NumberField label={t('calc.length-one-way')} unit="m" typed={metres} onTyped={setMetres} />
+          <NumberField label={t('calc.length-one-way')} unit={unitOf} typed={metres} onTyped={setMetres} />
           <ChoiceField label={t('calc.wire')} value={wire} of={WIRE_SIZES} name={(w) => w} onPick={setWire} />
           <NumberField label={t('calc.temperature')} unit="°C" typed={temp} onTyped={setTemp} />
           <ChoiceField
@@ -93,15 +97,15 @@ export function DropCalculator() {
             points={Array.from({ length: STEPS + 1 }, (_, i) => {
               const x = (reach * i) / STEPS;
               return {
-                x: Math.round(x * 100) / 100,
+                x: Math.round((x / metresOf) * 100) / 100,
                 ...Object.fromEntries(three.map((s) => [s, Math.round(dropOver(x, s).dropV * 1000) / 1000])),
               };
             })}
             series={three}
-            x={t('calc.length-one-way-m')}
+            x={t('measure.label', { label: t('calc.length-one-way'), unit: unitOf })}
             y="V"
             limits={[limitV]}
-            at={lengthM}
+            at={length ?? 0}
           />
         )
       }
@@ -111,7 +115,7 @@ export function DropCalculator() {
           ? {
               inputs: [
                 { name: t('calc.current'), typed: `${amps} A` },
-                { name: t('calc.length-one-way'), typed: `${metres} m` },
+                { name: t('calc.length-one-way'), typed: `${metres} ${unitOf}` },
                 { name: t('calc.wire'), typed: wire },
                 { name: t('calc.temperature'), typed: `${temp} °C` },
                 { name: t('calc.return'), typed: tCode(`return.${back}`) },

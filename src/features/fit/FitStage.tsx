@@ -43,9 +43,12 @@ export function FitStage({ data }: { data: FitData }) {
     'aim',
     parseAsStringLiteral(AIMS).withDefault('find-one').withOptions({ history: 'replace' }),
   );
-  const list = swap ? (data.shortlists[swap.id] ?? []) : [];
-  const pickedId = swap ? (pickedBySwap[swap.id] ?? swap.choice?.application) : undefined;
-  const picked = list.find((c) => c.judgement.application === pickedId) ?? list[0] ?? null;
+  // Lamps that were just added are not worked out yet: that is not the same as none.
+  const worked = swap ? data.shortlists[swap.id] : undefined;
+  const list = worked ?? [];
+  const byHand = swap ? (pickedBySwap[swap.id] ?? swap.choice?.application) : undefined;
+  // What somebody picked stays; else it is the best of the list, in which wishes come first.
+  const picked = list.find((c) => c.judgement.application === byHand) ?? list[0] ?? null;
   const pick = (application: string) => swap && setPicked({ ...pickedBySwap, [swap.id]: application });
   const walk = (by: number) => {
     const at = list.findIndex((c) => c === picked);
@@ -85,10 +88,10 @@ export function FitStage({ data }: { data: FitData }) {
   if (!swap) return <NoSwap />;
   return (
     <>
-      <main className="flex min-w-0 flex-col gap-4 px-6 py-4 lg:overflow-y-auto">
+      <main id="main" tabIndex={-1} className="flex min-w-0 flex-col gap-4 px-6 py-4 lg:overflow-y-auto">
         <header className="flex flex-wrap items-baseline justify-between gap-x-4">
           <h2 className="text-2xl first-letter:uppercase">{say.positions(swap.positions)}</h2>
-          <p className="text-soft">{t('fit.count', { count: list.length })}</p>
+          <p className="text-soft">{worked ? t('fit.count', { count: list.length }) : ''}</p>
         </header>
         <SwapTabs />
         <div
@@ -135,7 +138,12 @@ export function FitStage({ data }: { data: FitData }) {
             )}
             {picked && (
               <div className="flex flex-wrap items-center gap-3" data-take-row>
-                <button className={BUTTON.main} onClick={choose} disabled={sending}>
+                <button
+                  className={settled && !chosen ? BUTTON.main : BUTTON.plain}
+                  onClick={choose}
+                  disabled={sending}
+                  data-act={chosen ? undefined : ''}
+                >
                   {chosen ? t('fit.take-again') : settled ? t('fit.take') : t('fit.take-anyway')}
                 </button>
                 {compared.length > 0 && (
@@ -159,7 +167,11 @@ export function FitStage({ data }: { data: FitData }) {
                 </span>
               </div>
             )}
-            {list.length === 0 ? (
+            {!worked ? (
+              <p className="text-soft" role="status" data-working-out>
+                {t('fit.working')}
+              </p>
+            ) : list.length === 0 ? (
               <p className="text-soft" data-no-lamp>
                 {t('fit.empty')}
               </p>
@@ -175,7 +187,7 @@ export function FitStage({ data }: { data: FitData }) {
               />
             )}
             {picked && <FunctionTable candidate={picked} />}
-            <OwnLamp key={swap.id} none={list.length === 0} onKept={pick} />
+            <OwnLamp key={swap.id} none={worked?.length === 0} onKept={pick} />
           </>
         )}
         <CompareSheet
@@ -195,6 +207,8 @@ export function FitStage({ data }: { data: FitData }) {
 function OwnLamp({ none, onKept }: { none: boolean; onKept: (application: string) => void }) {
   const { words } = useJob();
   const [wanted, setWanted] = useState(false);
+  // A form that stands open stays so: what was typed is not lost to a lamp that came into the catalogue.
+  if (none && !wanted) setWanted(true);
   if (none || wanted)
     return (
       <DescribeLamp
@@ -222,7 +236,7 @@ function lampName(c: Candidate, data: FitData): string {
 function NoSwap() {
   const { words } = useJob();
   return (
-    <main className="px-6 py-4">
+    <main id="main" tabIndex={-1} className="px-6 py-4">
       <h2 className="text-2xl">{words.t('stage.fit')}</h2>
       <p className="mt-2 text-soft">{words.t('fit.no-swap')}</p>
     </main>

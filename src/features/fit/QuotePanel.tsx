@@ -9,7 +9,7 @@ import { readMoney } from './figures';
 
 /** The choice as lines of a quote, and what the customer agreed to. */
 export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData }) {
-  const { words, say, sender } = useJob();
+  const { view, words, say, sender } = useJob();
   const { t, prose } = words;
   const { quote, agreed } = orders;
   const { rates } = useView(fitView);
@@ -21,7 +21,18 @@ export function QuotePanel({ orders, data }: { orders: SwapOrders; data: FitData
   const taxed = quote.total && withTax(quote.total, rates);
   return (
     <section aria-label={t('quote.title')}>
-      <h3 className="mb-1 text-lg">{t('quote.title')}</h3>
+      <div className="mb-1 flex items-baseline justify-between gap-4">
+        <h3 className="text-lg">{t('quote.title')}</h3>
+        <a
+          className={BUTTON.quiet}
+          href={`/api/jobs/${view.id}/quote/quote.pdf`}
+          target="_blank"
+          rel="noreferrer"
+          data-quote-sheet
+        >
+          {t('quote.print')}
+        </a>
+      </div>
       <table className="w-full border-collapse text-[0.94rem]" data-quote>
         <tbody>
           {quote.lines.map((l) => (

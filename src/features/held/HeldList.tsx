@@ -15,7 +15,7 @@ export function HeldList({
 }) {
   const { t } = useWords();
   return (
-    <main className="mx-auto grid max-w-4xl gap-4 px-6 py-6">
+    <main id="main" tabIndex={-1} className="mx-auto grid max-w-4xl gap-4 px-6 py-6">
       <h1 className="text-3xl">{t('held.title')}</h1>
       <p className="max-w-prose text-soft">{mayAdmit ? t('held.about-lead') : t('held.about')}</p>
       {held.length === 0 ? (

@@ -7,7 +7,12 @@ import type { Asked } from './useAsked';
 export function Asking({ asked, title }: { asked: Asked<unknown>; title: string }) {
   const { t } = useWords();
   return (
-    <main className="flex min-w-0 flex-col gap-3 px-6 py-4 lg:col-span-2" aria-busy={!asked.failed}>
+    <main
+      id="main"
+      tabIndex={-1}
+      className="flex min-w-0 flex-col gap-3 px-6 py-4 lg:col-span-2"
+      aria-busy={!asked.failed}
+    >
       <h2 className="text-2xl">{title}</h2>
       {asked.failed ? (
         <>

@@ -1,7 +1,7 @@
 'use client';
 import { useId, useState } from 'react';
 import type { FactView } from '@/core/job';
-import type { FactSource, FactValue } from '@/core/vehicle';
+import { type FactSource, type FactValue, sayable } from '@/core/vehicle';
 import { BUTTON } from '@/ui/classes';
 import { FactNumbers } from './FactNumbers';
 import { PlugPicker } from './PlugPicker';
@@ -133,7 +133,7 @@ function Answers({
   if (!first) return null;
   const { type } = first.key;
   const values: readonly FactValue[] =
-    type.kind === 'yes-no' ? [true, false] : type.kind === 'choice' ? type.values : [];
+    type.kind === 'yes-no' ? [true, false] : type.kind === 'choice' ? sayable(type) : [];
   const row = (of: readonly FactView[], name: string | null, main: boolean) => (
     <div
       key={name ?? ''}

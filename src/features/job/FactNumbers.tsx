@@ -64,7 +64,7 @@ export function FactNumbers({
               value={typed[f.subject] ?? ''}
               onChange={(e) => setTyped({ ...typed, [f.subject]: e.target.value })}
               inputMode="decimal"
-              placeholder={mm ? t('facts.unit-mm') : undefined}
+              placeholder={mm ? t('facts.unit-mm', { unit: words.unit('length') }) : undefined}
               aria-invalid={fault !== null}
               aria-describedby={`${id}-echo`}
               autoFocus={focus && i === 0}
@@ -106,7 +106,7 @@ type LengthFault = Extract<ReturnType<typeof readLength>, { kind: 'fault' }>['re
 
 function readNumber(key: FactKey, text: string, words: Words, word: (r: LengthFault) => string): Read {
   if (key.type.kind === 'number' && key.type.unit === 'mm') {
-    const length = readLength(text, words.decimal);
+    const length = readLength(text, words.decimal, words.units);
     return length.kind === 'fault' ? { fault: word(length.reason) } : { value: length.mm, typed: text };
   }
   return /^\d+$/.test(text)

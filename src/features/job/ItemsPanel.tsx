@@ -7,20 +7,25 @@ import { useZone } from '@/ui/WordsContext';
 import { useJob } from './JobContext';
 import { OpenItemRow } from './OpenItemRow';
 
-/** Every promise, deferral and doubt of the job, open ones first, and the form to add one. */
-export function ItemsPanel() {
+/**
+ * Every promise, deferral and doubt of the job, open ones first, and the form to add one.
+ * @param listed whether the open ones stand here; where they stand beside already, they are not said twice
+ */
+export function ItemsPanel({ listed = true }: { listed?: boolean }) {
   const { view, words } = useJob();
   const { t } = words;
   const open = view.items.filter((i) => i.closed === null);
   const closed = view.items.filter((i) => i.closed !== null);
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] gap-5">
-      {open.length === 0 && <p className="text-soft">{t('items.none-open')}</p>}
-      <ul>
-        {open.map((item) => (
-          <OpenItemRow key={item.id} item={item} />
-        ))}
-      </ul>
+      {listed && open.length === 0 && <p className="text-soft">{t('items.none-open')}</p>}
+      {listed && (
+        <ul>
+          {open.map((item) => (
+            <OpenItemRow key={item.id} item={item} />
+          ))}
+        </ul>
+      )}
       <RaiseForm />
       <UnfitEntries />
       {closed.length > 0 && (

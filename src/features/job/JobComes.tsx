@@ -7,6 +7,8 @@ export function JobComes({ failed, onAgain }: { failed: boolean; onAgain: () => 
   const { t } = useWords();
   return (
     <main
+      id="main"
+      tabIndex={-1}
       className="min-h-[calc(100dvh-3rem)] px-6 py-5"
       aria-busy={!failed}
       data-job-comes={failed ? 'failed' : ''}

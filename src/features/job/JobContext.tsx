@@ -58,7 +58,7 @@ export interface JobScope {
 
 const Context = createContext<JobScope | null>(null);
 /** Apart from the rest: what is being written changes often and is shown in few places. */
-const SentContext = createContext<Sent>({ state: { kind: 'idle' }, written: [] });
+const SentContext = createContext<Sent>({ state: { kind: 'idle' }, written: [], undoable: [] });
 
 /** What became of what was written last on this screen. */
 export const useSent = (): Sent => useContext(SentContext);

@@ -13,7 +13,7 @@ import {
 } from '@/core/job';
 import { KeyHelp } from '@/ui/KeyHelp';
 import { Key } from '@/ui/KeyHint';
-import { Loom } from '@/ui/Loom';
+import { Loom, Unfolds } from '@/ui/Loom';
 import { bodyPicture } from '@/core/body';
 import { PlanView } from '@/ui/PlanView';
 import { useKeys } from '@/ui/useKeys';
@@ -86,9 +86,15 @@ function Frame({ children }: { children: (stage: Stage) => ReactNode }) {
   }));
   return (
     <div className="flex flex-col lg:h-[calc(100dvh-3rem-var(--bar,0px))]">
-      <Loom stages={stages} current={stage} label={t('loom.label')} onOpen={(s) => open(s as Stage)} />
+      <Loom
+        stages={stages}
+        current={stage}
+        label={t('loom.label')}
+        folded={t('loom.folded', { number: STAGES.indexOf(stage) + 1, stage: tCode(`stage.${stage}`) })}
+        onOpen={(s) => open(s as Stage)}
+      />
       <StandingBar />
-      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[15rem_minmax(0,1fr)_18rem]">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] lg:grid-cols-[12rem_minmax(0,1fr)_14rem] xl:grid-cols-[15rem_minmax(0,1fr)_18rem]">
         <PlanColumn />
         {children(stage)}
       </div>
@@ -101,6 +107,8 @@ function Frame({ children }: { children: (stage: Stage) => ReactNode }) {
           { keys: ['1', '…', '9'], does: t('keys.stage') },
           { keys: ['[', ']'], does: t('keys.position') },
           { keys: ['k', 'j'], does: t('keys.position-too') },
+          { keys: ['Ctrl', 'z'], does: t('keys.undo') },
+          { keys: ['/'], does: t('find.title-any') },
           { keys: ['?'], does: t('keys.help') },
         ]}
       />
@@ -116,31 +124,49 @@ function PlanColumn() {
   const { family, vehicle } = view;
   const year = facts.find((f) => f.key.id === 'model-year')?.value;
   const identity = vehicle.plate ?? vehicle.fleet ?? vehicle.serial ?? vehicle.vin;
+  const [open, setOpen] = useState(false);
+  // On a small screen the plan folds to a line: the stage’s work comes first.
+  const folds = open ? '' : 'max-lg:hidden';
   return (
     <section
       aria-label={t('plan.label')}
-      className="flex flex-col gap-2 border-b border-line px-4 py-4 lg:border-b-0 lg:border-r lg:overflow-y-auto"
+      className="flex flex-col gap-2 border-b border-line px-4 py-1.5 lg:overflow-y-auto lg:border-b-0 lg:border-r lg:py-4"
     >
-      <div>
-        <h1 className="text-xl">
-          {family.maker} {family.name}
-          {typeof year === 'number' ? `, ${year}` : ''}
-        </h1>
-        <p className="text-sm text-soft">
-          {t('job.number', { number: String(view.number).padStart(4, '0') })} ·{' '}
-          <span className="font-mono">{identity}</span>
-        </p>
+      <div className="flex items-center gap-3">
+        <div className="min-w-0 flex-1 max-lg:flex max-lg:items-baseline max-lg:gap-2">
+          <h1 className="text-xl max-lg:truncate max-lg:text-base">
+            {family.maker} {family.name}
+            {typeof year === 'number' ? `, ${year}` : ''}
+          </h1>
+          <p className="shrink-0 text-sm text-soft">
+            {t('job.number', { number: String(view.number).padStart(4, '0') })}
+            <span className="max-lg:hidden">
+              {' '}
+              · <span className="font-mono">{identity}</span>
+            </span>
+          </p>
+        </div>
+        <button
+          type="button"
+          className="inline-flex shrink-0 items-center gap-2 rounded-sm border border-outline bg-raised px-2.5 py-1 font-semibold lg:hidden"
+          aria-expanded={open}
+          aria-label={t('plan.label')}
+          onClick={() => setOpen(!open)}
+          data-plan-folds
+        >
+          <span className="font-mono">{focus?.code ?? t('plan.show')}</span> <Unfolds open={open} />
+        </button>
       </div>
       {family.hazards.map((h) => (
         <p key={h} className="flex gap-2 text-sm">
           <WarningMark /> {tCode(`hazard.${h}`)}
         </p>
       ))}
-      <div className="min-h-0 flex-1">
+      <div className={`min-h-0 flex-1 ${folds}`}>
         <LitPlan />
       </div>
       {focus && (
-        <p className="text-sm" aria-live="polite">
+        <p className={`text-sm ${folds}`} aria-live="polite">
           <b className="font-mono">{focus.code}</b> {say.position(focus.key)}
           <br />
           <span className="text-soft">
@@ -148,8 +174,10 @@ function PlanColumn() {
           </span>
         </p>
       )}
-      <FactsHere />
-      <p className="text-sm text-soft">
+      <div className={folds}>
+        <FactsHere />
+      </div>
+      <p className="text-sm text-soft max-lg:hidden">
         <Key>[</Key> <Key>]</Key> {t('keys.position')} · <Key>?</Key> {t('keys.help')}
       </p>
     </section>

@@ -4,6 +4,7 @@ import { type HandJoint, jointHolds } from '@/core/job';
 import { readMeter } from '@/core/quantity';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
+import { measureLabel } from './beam/figureWords';
 import { useBusy, useJob } from './JobContext';
 
 /** Joints that were made by hand, each pulled: all at once by hand, or one by one with the gauge. */
@@ -66,7 +67,7 @@ function JointRow({ swap, joint }: { swap: string; joint: HandJoint }) {
   const submit = (event: FormEvent) => {
     event.preventDefault();
     if (pull.trim() === '') return void send(true);
-    const read = readMeter(pull, 'newton', decimal);
+    const read = readMeter(pull, 'newton', decimal, words.units);
     if (read.kind === 'fault') return setFault(say.reason(read.reason).text);
     setFault(null);
     if (read.kind === 'value') void send(true, read.value);
@@ -85,11 +86,11 @@ function JointRow({ swap, joint }: { swap: string; joint: HandJoint }) {
         {joint.tug && (
           <span className={`flex items-center gap-1.5 ${jointHolds(joint) ? 'text-petrol' : 'text-plum'}`}>
             {!jointHolds(joint) && <WarningMark />}
-            {tCode(`tug.verdict.${joint.tug.verdict}`, { n: String(joint.tug.pullN ?? 0) })}
+            {tCode(`tug.verdict.${joint.tug.verdict}`, { n: joint.tug.pullN ?? 0 })}
           </span>
         )}
         <label className="flex items-center gap-1.5">
-          {t('tug.gauge')}
+          {measureLabel(t('tug.gauge'), 'force', words)}
           <input
             className={`${FIELD} max-w-20 font-mono`}
             inputMode="decimal"

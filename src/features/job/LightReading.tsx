@@ -1,12 +1,13 @@
 'use client';
 import { type FormEvent, useId, useState } from 'react';
 import { looksView, type LightWhen, trafficOf } from '@/core/job';
-import { readLength } from '@/core/quantity';
+import { readWallDistance } from '@/core/quantity';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';
 import { EyeFields, eyeBody, type EyeTyped } from './beam/EyeFields';
 import { Figure } from './beam/Figure';
-import { numberIn } from './beam/numberIn';
+import { distanceWords, typedDistance } from './beam/figureWords';
+import { measureIn, numberIn } from './beam/numberIn';
 import { Practise } from './beam/Practise';
 import { ReadingsFile } from './beam/ReadingsFile';
 import { SetUpFields, typedSetUp } from './beam/SetUpFields';
@@ -27,7 +28,7 @@ export function LightReading({ swap, when }: { swap: string; when: LightWhen }) 
   const usual = when === 'before' ? looks.lastMeter : (mine?.before ?? looks.lastMeter);
   const [lux, setLux] = useState<Readonly<Record<string, string>>>({});
   const [eye, setEye] = useState<Readonly<Record<string, EyeTyped>>>({});
-  const [distance, setDistance] = useState(usual ? `${usual.distanceMm} mm` : '');
+  const [distance, setDistance] = useState(() => (usual ? typedDistance(usual.distanceMm, words) : ''));
   const [meter, setMeter] = useState(usual?.meter ?? '');
   const [typed, setTyped] = useState(() => {
     const before = typedSetUp(mine?.before?.body ?? null);
@@ -36,17 +37,20 @@ export function LightReading({ swap, when }: { swap: string; when: LightWhen }) 
   const [fault, setFault] = useState<string | null>(null);
   const id = useId();
   if (!mine) return null;
-  const length = readLength(distance.trim(), decimal);
+  const length = readWallDistance(distance, words);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const figures = mine.positions.map((p) => [p, numberIn(lux[p] ?? '', decimal)] as const);
     if (figures.some(([, v]) => v === null)) return setFault(t('light-read.lux-wanted'));
-    if (length.kind === 'fault') return setFault(say.reason(length.reason).text);
-    if (length.mm <= 0) return setFault(t('light-read.distance-wanted'));
+    if (length.kind === 'fault') return setFault(distanceWords(length, words));
     if (meter.trim() === '') return setFault(t('light-read.meter-wanted'));
-    const eyes = eyeBody(eye, decimal);
+    const eyes = eyeBody(eye, words);
     const optional = (name: 'stray' | 'volts' | 'minutes' | 'square') =>
-      typed[name].trim() === '' ? undefined : numberIn(typed[name], decimal, name === 'square');
+      typed[name].trim() === ''
+        ? undefined
+        : name === 'square'
+          ? measureIn(typed.square, 'length', { ...words, signed: true })
+          : numberIn(typed[name], decimal);
     const [stray, volts, minutes, square] = [
       optional('stray'),
       optional('volts'),
@@ -92,7 +96,7 @@ export function LightReading({ swap, when }: { swap: string; when: LightWhen }) 
                 t('light-read.at', { position: say.position(p), lux: say.number(v) }),
               ),
             ),
-            m: say.number(read.distanceMm / 1000),
+            m: read.distanceMm / 1000,
             meter: read.meter,
             by: view.names[read.by] ?? '',
             at: say.date(read.at, zone),
@@ -153,14 +157,14 @@ export function LightReading({ swap, when }: { swap: string; when: LightWhen }) 
             onChange={setEye}
             setUp={typed}
             onSetUp={setTyped}
-            distanceMm={length.kind !== 'fault' && length.mm > 0 ? length.mm : null}
+            distanceMm={length.kind === 'fault' ? null : length.mm}
           />
           <SetUpFields typed={typed} onChange={setTyped} />
           <Practise
             swap={swap}
             when={when}
             positions={mine.positions}
-            distanceMm={length.kind !== 'fault' && length.mm > 0 ? length.mm : null}
+            distanceMm={length.kind === 'fault' ? null : length.mm}
             onRead={(read, name) => {
               setLux(read);
               setMeter(name);

@@ -25,7 +25,9 @@ export function OpenItemRow({ item, here = false }: { item: OpenItem; here?: boo
   return (
     <li className="border-b border-line py-2" data-item={item.id} data-origin={item.origin}>
       <div className="flex flex-wrap items-baseline gap-x-3">
-        <span className="w-28 shrink-0 text-sm text-plum">{tCode(`origin.${item.origin}`)}</span>
+        <span className="w-28 shrink-0 text-sm text-plum max-sm:w-full">
+          {tCode(`origin.${item.origin}`)}
+        </span>
         <span className="min-w-[12rem] flex-1">
           {say.item(item)}
           {item.raisedBy && view.names[item.raisedBy] && (

@@ -1,10 +1,16 @@
 'use client';
+import { useSearchParams } from 'next/navigation';
 import { createContext, useCallback, useContext } from 'react';
 import type { ItemPlace, Stage } from '@/core/job';
 import { useJob } from './JobContext';
 
 /** Name of the query parameter that tells which part of a stage is shown. */
 const PART_PARAM: Readonly<Partial<Record<Stage, string>>> = { wire: 'show' };
+
+/** The part of a stage’s screen that the address names; null: none. */
+export function useShownPart(stage: Stage): string | null {
+  return useSearchParams().get(PART_PARAM[stage] ?? 'part');
+}
 
 /** Address of a place in a job. */
 export function placeHref(job: string, { stage, part, position }: ItemPlace): string {

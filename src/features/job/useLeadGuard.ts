@@ -1,9 +1,9 @@
 'use client';
 import { useMemo } from 'react';
-import { type AnySaying, type Job, needsLead, type Role, saidAsLead } from '@/core/job';
+import { type AnySaid, type AnySaying, type Job, needsLead, type Role, saidAsLead } from '@/core/job';
 import { askLead } from '@/ui/askLead';
 import { useOutbox } from '../outbox/OutboxProvider';
-import type { AnySaid, Sender } from './useSend';
+import type { Sender } from './useSend';
 
 /**
  * A sender that asks a lead for their password again before it writes what only a lead may. Without it, or under another's

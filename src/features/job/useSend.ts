@@ -3,10 +3,12 @@ import { useRouter } from 'next/navigation';
 import { useCallback, useEffect, useMemo, useRef, useState, useTransition } from 'react';
 import {
   AFTER_MAX,
+  type AnySaid,
   bodyFaults,
   type BodyOf,
   type EntryFault,
   type EventType,
+  kindOf,
   type Said,
   valueKey,
 } from '@/core/job';
@@ -22,15 +24,24 @@ export type SendState =
   /** The server keeps it as it came, and it does not stand until somebody settles it. */
   | { readonly kind: 'held'; readonly code: string; readonly digests: readonly string[] };
 
-/** What is said of a type, whichever it is. */
-export type AnySaid = { [T in EventType]: { readonly type: T; readonly body: Said<T> } }[EventType];
-
 /** What became of what was written last. */
 export interface Sent {
   readonly state: SendState;
   /** The entries that were written last. */
   readonly written: readonly string[];
+  /** What can be taken back from this screen, the newest last. */
+  readonly undoable: readonly Written[];
 }
+
+/** What one act of a person wrote. */
+export interface Written {
+  readonly ids: readonly string[];
+  /** Of its first entry. */
+  readonly type: EventType;
+}
+
+/** *Setting*: acts that can be taken back one after another. */
+const UNDO_DEPTH = 20;
 
 /** Writes for a screen; the same object for as long as the screen stands. */
 export interface Sender {
@@ -61,6 +72,7 @@ export function useSend(
   const { opened } = useOutbox();
   const [state, setState] = useState<SendState>({ kind: 'idle' });
   const [written, setWritten] = useState<readonly string[]>([]);
+  const [undoable, setUndoable] = useState<readonly Written[]>([]);
   const [, startTransition] = useTransition();
   /** The newest entry of this screen of each value: the next one has seen it, whether the view shows it yet or not. */
   const seen = useRef({ lastAt, frontiers });
@@ -108,6 +120,7 @@ export function useSend(
       }
       const ids = entries.map((e) => e.id);
       setWritten(ids);
+      setUndoable((now) => withAct(now, entries));
       const answered = () => {
         const all = ids.flatMap((id) => outbox.answerTo(id) ?? []).filter((a) => a.outcome === 'held');
         const digests = all.flatMap((a) => a.digest ?? []);
@@ -167,8 +180,22 @@ export function useSend(
     setWritten([]);
   }, []);
   const sender = useMemo(() => ({ send, sendAll, request, clear }), [send, sendAll, request, clear]);
-  const sent = useMemo(() => ({ state, written }), [state, written]);
+  const sent = useMemo(() => ({ state, written, undoable }), [state, written, undoable]);
   return { sender, sent };
+}
+
+/** What can be taken back after something was written: one act more, or one less where it took an act back. */
+function withAct(
+  now: readonly Written[],
+  entries: readonly { readonly id: string; readonly type: EventType; readonly body: unknown }[],
+): readonly Written[] {
+  const back = new Set(
+    entries.flatMap((e) => (e.type === 'void' ? [(e.body as BodyOf<'void'>).target] : [])),
+  );
+  const left = now.filter((w) => !w.ids.some((id) => back.has(id)));
+  const [first] = entries;
+  if (!first || back.size > 0 || entries.some((e) => kindOf(e.type).undo === 'never')) return left;
+  return [...left, { ids: entries.map((e) => e.id), type: first.type }].slice(-UNDO_DEPTH);
 }
 
 /** Waits until the server has answered for all of some entries, or has been tried. */

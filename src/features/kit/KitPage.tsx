@@ -34,13 +34,13 @@ export function KitPage() {
   const [open, setOpen] = useState<'sheet' | 'keys' | null>(null);
   const [focus, setFocus] = useState<string | null>('a');
   return (
-    <main className="grid grid-cols-[minmax(0,1fr)] gap-8 px-6 py-5">
+    <main id="main" tabIndex={-1} className="grid grid-cols-[minmax(0,1fr)] gap-8 px-6 py-5">
       <h1 className="text-3xl">Kit</h1>
       <Piece name="TopBar">
         <TopBar shop="Saltpan" person="Ines" role="lead" />
       </Piece>
       <Piece name="Loom">
-        <Loom stages={STAGE_SAMPLES} current="strip" label="Stages" />
+        <Loom stages={STAGE_SAMPLES} current="strip" label="Stages" folded="5 of 9: Strip" />
         <MiniLoom stages={STAGE_SAMPLES} label="Stages in small" />
       </Piece>
       <Piece name="Buttons">

@@ -54,7 +54,12 @@ export function LightStage() {
   const taken = wirings[0]?.lamp;
   return (
     <>
-      <main ref={main} className="flex min-w-0 flex-col gap-4 px-6 py-4 lg:overflow-y-auto">
+      <main
+        id="main"
+        tabIndex={-1}
+        ref={main}
+        className="flex min-w-0 flex-col gap-4 px-6 py-4 lg:overflow-y-auto"
+      >
         <div className="flex flex-wrap items-center gap-x-3 gap-y-2">
           <h2 className="mr-auto text-2xl first-letter:uppercase">
             {swap ? say.positions(swap.positions) : t('stage.light')}
@@ -62,6 +67,7 @@ export function LightStage() {
           <Prepared scene={scene} playhead={playhead} />
         </div>
         {view.swaps.length === 0 && <p className="text-soft">{t('fit.no-swap')}</p>}
+        <Watched />
         <section
           className="grid gap-1 rounded-md bg-glass px-3 pb-2 pt-3 text-[#b9bec6]"
           aria-label={t('score.view')}
@@ -182,7 +188,6 @@ export function LightStage() {
                 );
               })}
             </div>
-            <Watched />
             <Expected
               lit={wirings.map((w) => lit.get(w.position) ?? [])}
               names={wirings.map((w) => say.position(w.position))}

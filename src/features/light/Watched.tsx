@@ -33,6 +33,7 @@ export function Watched() {
             className={BUTTON.main}
             disabled={busy}
             onClick={() => void sender.send('light-watched', { swap: swap.id, lamps })}
+            data-act
             data-watch
           >
             {t('light.watch')}

@@ -11,6 +11,7 @@ import { useWords } from '@/ui/WordsContext';
 import { type Envelope } from '../job/acts';
 import { useOutbox } from '../outbox/OutboxProvider';
 import { type FamilyChoice, FamilyPicker } from '../job/FamilyPicker';
+import { ScanButton } from '../job/scan/ScanButton';
 import { KnownVehicles, type KnownVehicle } from './KnownVehicles';
 import { emptyLine, OwnLineFields } from './OwnLineFields';
 
@@ -23,6 +24,8 @@ export interface NewJobFields {
   readonly toldYear: string;
   readonly market: string;
   readonly words: string;
+  readonly customer: string;
+  readonly reach: string;
   /** Of a line by hand; its fields are no text fields of the form. */
   readonly ownMaker?: string;
   readonly ownName?: string;
@@ -58,6 +61,8 @@ export function NewJobForm({ families, market }: NewJobFormProps) {
       toldYear: '',
       market,
       words: '',
+      customer: '',
+      reach: '',
     },
   });
   const { register, handleSubmit, setError, setValue, control, formState } = form;
@@ -133,7 +138,7 @@ export function NewJobForm({ families, market }: NewJobFormProps) {
   );
 
   return (
-    <main className="mx-auto max-w-4xl px-6 py-6">
+    <main id="main" tabIndex={-1} className="mx-auto max-w-4xl px-6 py-6">
       <h1 className="text-3xl">{t('new.title')}</h1>
       <p className="mb-5 text-soft">{t('new.about')}</p>
       <form onSubmit={open(known?.id ?? null)} className="grid gap-6" noValidate>
@@ -168,7 +173,17 @@ export function NewJobForm({ families, market }: NewJobFormProps) {
               )}
               {input('toldYear', t('new.told-year'), 'w-28 font-mono')}
               <div className="grid gap-1">
-                {input('vin', t('identity.vin'), 'font-mono uppercase')}
+                <div className="flex items-end gap-2">
+                  <div className="flex-1">{input('vin', t('identity.vin'), 'font-mono uppercase')}</div>
+                  <ScanButton
+                    what={t('scan.vin')}
+                    onScan={(scan) => {
+                      if (scan.kind !== 'vin') return t('scan.no-vin');
+                      setValue('vin', scan.vin);
+                      return null;
+                    }}
+                  />
+                </div>
                 {vin.trim() !== '' && (
                   <VinHint reading={readVin(vin, light)} onTake={(v) => setValue('vin', v)} />
                 )}
@@ -200,6 +215,11 @@ export function NewJobForm({ families, market }: NewJobFormProps) {
               ))}
             </select>
           </label>
+        </fieldset>
+        <fieldset className="grid gap-4 border-t border-line pt-4 md:grid-cols-2">
+          <legend className="font-head text-lg font-semibold">{t('new.customer')}</legend>
+          {input('customer', t('customer.name'), '')}
+          {input('reach', t('customer.reach'), '')}
         </fieldset>
         {offer !== null && (
           <p

@@ -1,15 +1,18 @@
 'use client';
-import { aimDistancesMm, dropPercent, looksView } from '@/core/job';
-import { knownTurns } from '@/core/beam/aim';
+import { type FormEvent, useState } from 'react';
+import { aimAgain, aimDistancesMm, aimMove, dropPercent, type LampAim, looksView } from '@/core/job';
+import { readMeasure } from '@/core/quantity';
 import { BeamPicture } from '@/ui/BeamPicture';
 import { BUTTON } from '@/ui/classes';
 import { useZone } from '@/ui/WordsContext';
 import { AimForm } from '../job/beam/AimForm';
-import { aimWords, alikeWords, pictureWords, ratioWords } from '../job/beam/beamWords';
+import { aimSentence, aimWords, alikeWords, pictureWords, ratioWords } from '../job/beam/beamWords';
+import { Figure } from '../job/beam/Figure';
+import { figureWords, measureLabel } from '../job/beam/figureWords';
 import { ScrewTurns } from '../job/beam/ScrewTurns';
 import { RoadView } from '../job/beam/RoadView';
 import { WallsSeen } from '../job/beam/WallsSeen';
-import { useJob, useSwapIn, useView } from '../job/JobContext';
+import { useBusy, useJob, useSwapIn, useView } from '../job/JobContext';
 import { LightReading } from '../job/LightReading';
 import { WallLines } from './WallLines';
 
@@ -25,12 +28,12 @@ export function AimPanel() {
   return (
     <section className="grid gap-2 border-t border-line pt-3" data-aim={read ? 'read' : 'open'}>
       <h3 className="text-lg">{t('aim.title')}</h3>
+      {looks.aim && !looks.aimRead && <AimSaid />}
+      {looks.aimRead ? <AimFigures /> : rights.workAtVehicle && <AimForm />}
       {(ratios.length > 0 || aims.length > 0) && (
         <BeamPicture ratios={ratios} aims={aims} words={pictureWords(words, say)} />
       )}
       <WallLines swap={looks.id} />
-      {looks.aim && !looks.aimRead && <AimSaid />}
-      {looks.aimRead ? <AimFigures /> : rights.workAtVehicle && <AimForm />}
       <WallsSeen swap={looks.id} when="after" />
       <HalfAndHalf />
       {looks.baselineWords && (
@@ -153,37 +156,14 @@ function AimFigures() {
   const aim = useSwapIn(useView(looksView))?.aimRead;
   if (!aim) return null;
   return (
-    <div className="grid gap-1">
-      {aim.lamps.map((a) => {
-        const [first] = a.judged;
-        const spot = aim.body.lamps[a.position];
-        const mm = Math.round(first?.moveMm ?? 0);
-        return (
-          <div key={a.position} data-lamp-aim={a.position} data-passes={a.passes}>
-            <p className={a.passes ? '' : 'font-semibold text-plum'}>{aimWords(a, words, say).join('; ')}</p>
-            {first && !a.passes && spot && (
-              <>
-                <p>{t('aim.move', { mm: Math.abs(mm), way: mm > 0 ? 'up' : 'down' })}</p>
-                <Known
-                  position={a.position}
-                  from={{ acrossMm: spot.acrossMm ?? 0, upMm: spot.upMm }}
-                  targetMm={first.line.fromLevelMm}
-                  distanceMm={a.distanceMm ?? aim.body.distanceMm}
-                />
-                <ScrewTurns
-                  upMm={spot.upMm}
-                  acrossMm={spot.acrossMm ?? null}
-                  targetMm={first.line.fromLevelMm}
-                />
-              </>
-            )}
-          </div>
-        );
-      })}
+    <div className="grid gap-2">
+      {aim.lamps.map((a) => (
+        <LampAimed key={a.position} aim={a} />
+      ))}
       <p className="text-sm text-soft">
         {t('aim.by', {
           m: aimDistancesMm(aim.lamps, aim.body.distanceMm)
-            .map((mm) => say.number(mm / 1000))
+            .map((mm) => words.measure('distance', mm / 1000))
             .join(' / '),
           by: view.names[aim.by] ?? '',
           at: say.date(aim.at, zone),
@@ -194,37 +174,76 @@ function AimFigures() {
           onClick={() => void sender.send('void', { target: aim.event })}
           data-aim-again
         >
-          {t('undo')}
+          {t('aim.whole-again')}
         </button>
       </p>
     </div>
   );
 }
 
-/** Turns as the lamp's record knows its screws: no try is needed, and the next reading says whether it held. */
-function Known({
-  position,
-  from,
-  targetMm,
-  distanceMm,
-}: {
-  position: string;
-  from: { readonly acrossMm: number; readonly upMm: number };
-  targetMm: number;
-  distanceMm: number;
-}) {
-  const { words, say } = useJob();
-  const screws = useSwapIn(useView(looksView))?.screws[position];
-  const turns = screws && knownTurns(screws, from, { acrossMm: 0, upMm: targetMm }, distanceMm);
-  if (!turns) return null;
-  const figure = (n: number) => say.number(Math.round(n * 10) / 10);
+/** One lamp: a sentence that says what to do, the next reading beside it, and the figures behind. */
+function LampAimed({ aim: a }: { aim: LampAim }) {
+  const { words, say, sender, rights } = useJob();
+  const busy = useBusy();
+  const looks = useSwapIn(useView(looksView));
+  const { t } = words;
+  const [below, setBelow] = useState('');
+  const [fault, setFault] = useState<string | null>(null);
+  const read = looks?.aimRead;
+  const spot = read?.body.lamps[a.position];
+  if (!looks || !read || !spot) return null;
+  const move = aimMove(a, read.body.distanceMm, spot.acrossMm, looks.screws[a.position]);
+  const [first] = a.judged;
+  const again = (event: FormEvent) => {
+    event.preventDefault();
+    const mm = readMeasure(below, 'length', { ...words, signed: true });
+    const label = measureLabel(t('aim.again', { position: say.position(a.position) }), 'length', words);
+    if (mm.kind === 'fault') return setFault(figureWords(mm, label, words));
+    const body = aimAgain(read.body, a.position, mm.value);
+    setFault(null);
+    if (body)
+      void sender.send('aim-read', body).then((kept) => {
+        if (kept) setBelow('');
+      });
+  };
   return (
-    <p data-known-turns={position}>
-      {words.t('aim.known-turns', {
-        vertical: figure(turns.vertical),
-        horizontal: turns.horizontal === null ? 'none' : figure(turns.horizontal),
-      })}
-    </p>
+    <div
+      className="grid gap-1 border-b border-line pb-2"
+      data-lamp-aim={a.position}
+      data-passes={a.passes}
+      data-aim-verdict={move.verdict}
+    >
+      <p className={`text-lg font-semibold ${a.passes ? '' : 'text-plum'}`} data-aim-sentence>
+        {aimSentence(a.position, move, words, say)}
+      </p>
+      {rights.workAtVehicle && !a.passes && first && (
+        <form onSubmit={again} noValidate className="flex flex-wrap items-end gap-3" data-aim-retry>
+          <Figure
+            label={t('aim.again', { position: say.position(a.position) })}
+            value={below}
+            onChange={setBelow}
+            width="w-60"
+            measured="length"
+            data-aim-again-field={a.position}
+          />
+          <button type="submit" className={BUTTON.main} disabled={busy} data-act>
+            {t('aim.again-save')}
+          </button>
+          <p role="alert" className="text-sm text-plum">
+            {fault}
+          </p>
+        </form>
+      )}
+      {first && !a.passes && (
+        <ScrewTurns upMm={spot.upMm} acrossMm={spot.acrossMm ?? null} targetMm={first.line.fromLevelMm} />
+      )}
+      <details data-aim-figures>
+        <summary className="cursor-pointer py-1 text-sm font-semibold text-petrol">
+          {t('aim.figures-shown')}
+        </summary>
+        <p className="text-sm">{aimWords(a, words, say).join('; ')}</p>
+      </details>
+    </div>
   );
 }
 
@@ -242,7 +261,7 @@ function AimSaid() {
           <li key={p} className={a.within ? '' : 'font-semibold text-plum'} data-within={a.within}>
             {t('aim.was', {
               position: say.position(p),
-              mm: say.number(a.dropMm),
+              mm: a.dropMm,
               percent: say.number(dropPercent(a.dropMm, aim.distanceMm)),
               within: a.within ? 'yes' : 'no',
             })}
@@ -251,7 +270,7 @@ function AimSaid() {
       </ul>
       <p className="text-sm text-soft">
         {t('aim.how', {
-          m: say.number(aim.distanceMm / 1000),
+          m: aim.distanceMm / 1000,
           against: aim.against,
           by: view.names[aim.by] ?? '',
           at: say.date(aim.at, zone),

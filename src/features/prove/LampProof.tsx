@@ -1,8 +1,8 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import { brightness } from '@/core/controls';
-import { type ProofLine, proveView } from '@/core/job';
-import { expectedCode, otherwise, type Seen, socketsOf } from '@/core/prove';
+import { type ProofLine, proofSaid, proveView } from '@/core/job';
+import { otherwise, type Seen, socketsOf } from '@/core/prove';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { LampFace } from '@/ui/LampFace';
 import { WarningMark } from '@/ui/marks';
@@ -14,7 +14,18 @@ import { SocketsSeen } from './SocketsSeen';
 type LampLine = ProofLine['lamps'][number];
 
 /** One lamp in one setting: drawn as it should look; one tap where it is just so, else what is otherwise and how. */
-export function LampProof({ line, lamp, onSaved }: { line: ProofLine; lamp: LampLine; onSaved: () => void }) {
+export function LampProof({
+  line,
+  lamp,
+  several,
+  onSaved,
+}: {
+  line: ProofLine;
+  lamp: LampLine;
+  /** Others of the setting are open as well: what is most usual is said of all at once, above. */
+  several: boolean;
+  onSaved: () => void;
+}) {
   const { view, words, say, sender, rights } = useJob();
   const sending = useBusy();
   const { t } = words;
@@ -25,26 +36,15 @@ export function LampProof({ line, lamp, onSaved }: { line: ProofLine; lamp: Lamp
   );
   const proven = lamp.cells.every((c) => c.state === 'proven');
   const save = async (seen: Readonly<Record<string, Seen>>, said: string, order?: string) => {
-    const kept = await sender.send('proof-seen', {
-      position: lamp.position,
-      lamp: lamp.lamp,
-      step: line.id,
-      seen: Object.fromEntries(
-        lamp.cells.map((c) => [
-          c.cell.does,
-          {
-            expected: expectedCode(c.cell),
-            seen: seen[c.cell.does] ?? 'as-expected',
-            ...(seen[c.cell.does] === 'wrong-order' && order ? { order } : {}),
-          },
-        ]),
-      ),
-      ...(said ? { words: said } : {}),
-    });
-    if (kept) onSaved();
+    if (await sender.send('proof-seen', proofSaid(line, lamp, seen, { words: said, order }))) onSaved();
   };
   return (
-    <section data-lamp-proof={lamp.position} data-proven={proven} aria-label={say.position(lamp.position)}>
+    <section
+      className={proven ? 'max-md:order-last' : ''}
+      data-lamp-proof={lamp.position}
+      data-proven={proven}
+      aria-label={say.position(lamp.position)}
+    >
       <div className="flex items-center gap-4">
         {fitted && (
           <LampFace
@@ -70,8 +70,9 @@ export function LampProof({ line, lamp, onSaved }: { line: ProofLine; lamp: Lamp
         <div className="mt-2 flex flex-wrap gap-3">
           <button
             type="button"
-            className={`${proven ? BUTTON.plain : BUTTON.main} min-w-36`}
+            className={`${proven || several ? BUTTON.plain : BUTTON.main} min-w-36`}
             disabled={sending}
+            data-act={proven || several ? undefined : ''}
             onClick={() => void save({}, '')}
             aria-label={t('prove.just-so-of', { position: say.position(lamp.position) })}
             data-just-so

@@ -15,7 +15,7 @@ export function WallLines({ swap }: { swap: string }) {
       <p className="text-sm text-soft">
         {t('wall-sheet.wall', {
           place: sheet.place ?? 'none',
-          m: say.number(sheet.distanceMm / 1000),
+          m: sheet.distanceMm / 1000,
           assumed: String(sheet.assumed),
           rise: say.number(sheet.floorRisePercent),
         })}{' '}
@@ -42,7 +42,7 @@ export function WallLines({ swap }: { swap: string }) {
               <p className="font-semibold">{said[0]}</p>
               {first && (
                 <p className="text-2xl font-bold tabular-nums">
-                  {t('wall-sheet.large', { floor: Math.round(first.line.aboveFloorMm) })}
+                  {t('wall-sheet.large', { floor: first.line.aboveFloorMm })}
                 </p>
               )}
               {said.slice(1).map((line) => (

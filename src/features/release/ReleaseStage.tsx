@@ -6,6 +6,8 @@ import { VerdictMark, WarningMark } from '@/ui/marks';
 import { useZone } from '@/ui/WordsContext';
 import { ItemsPanel } from '../job/ItemsPanel';
 import { releaseView } from '@/core/job';
+import { ToDoRow } from '../job/ToDoRow';
+import { AskLead } from './AskLead';
 import { useBusy, useJob, useView } from '../job/JobContext';
 
 /** Release: nothing is handed over while anything is open that nobody has answered for. */
@@ -14,13 +16,13 @@ export function ReleaseStage() {
   const sending = useBusy();
   const zone = useZone();
   const { t } = words;
-  const { check, locks, late } = useView(releaseView);
+  const { check, locks, late, toDo } = useView(releaseView);
   const last = locks.at(-1);
   const lock = () => void sender.request(`/api/jobs/${view.id}/lock`);
   const inForce = last !== undefined && late === 0;
   return (
     <>
-      <main className="flex min-w-0 flex-col gap-5 px-6 py-4 lg:overflow-y-auto">
+      <main id="main" tabIndex={-1} className="flex min-w-0 flex-col gap-5 px-6 py-4 lg:overflow-y-auto">
         <h2 className="text-2xl">{t('stage.release')}</h2>
         {last && (
           <section className="border-l-4 border-petrol bg-petrol-wash px-4 py-3" data-locked={last.revision}>
@@ -33,9 +35,13 @@ export function ReleaseStage() {
             </p>
             {late > 0 && <p className="text-plum">{t('release.late', { count: late })}</p>}
             <ul className="mt-2 flex flex-wrap gap-3">
-              {locks.map((l) => (
+              {[...locks].reverse().map((l, i) => (
                 <li key={l.revision} className="flex gap-3">
-                  <Link className={BUTTON.quiet} href={`/jobs/${view.id}/sheets/customer?rev=${l.revision}`}>
+                  <Link
+                    className={BUTTON.quiet}
+                    href={`/jobs/${view.id}/sheets/customer?rev=${l.revision}`}
+                    data-act={i === 0 && inForce ? '' : undefined}
+                  >
                     {t('release.customer-sheet', { revision: l.revision })}
                   </Link>
                   <Link className={BUTTON.quiet} href={`/jobs/${view.id}/sheets/record?rev=${l.revision}`}>
@@ -47,31 +53,40 @@ export function ReleaseStage() {
           </section>
         )}
         {!inForce && (
-          <section>
-            <div className="flex items-center gap-4">
-              <button
-                className={BUTTON.main}
-                onClick={lock}
-                disabled={!check.ready || !rights.lock || sending}
-              >
-                {last ? t('release.lock-again', { revision: check.nextRevision }) : t('release.lock')}
-              </button>
-              <p className="text-soft" data-release-state>
-                {check.ready
-                  ? rights.lock
-                    ? t('release.ready')
-                    : t('release.ready-for-lead')
-                  : t('release.still-open', {
-                      items: check.openItems.length,
-                      wants: check.missing.length,
-                    })}
+          <section className="grid gap-3" data-release-state={check.ready ? 'ready' : 'open'}>
+            <div className="flex flex-wrap items-center gap-4">
+              {rights.lock ? (
+                <button
+                  className={BUTTON.main}
+                  onClick={lock}
+                  disabled={!check.ready || sending}
+                  data-act={check.ready ? '' : undefined}
+                  data-lock
+                >
+                  {last ? t('release.lock-again', { revision: check.nextRevision }) : t('release.lock')}
+                </button>
+              ) : (
+                <AskLead ready={check.ready} />
+              )}
+              <p className="text-soft">
+                {check.ready ? t(rights.lock ? 'release.ready' : 'release.ready-for-lead') : ''}
               </p>
             </div>
+            {toDo.length > 0 && (
+              <div>
+                <h3 className="text-lg">{t('release.to-do')}</h3>
+                <ul data-to-do={toDo.length}>
+                  {toDo.map((todo) => (
+                    <ToDoRow key={todo.item?.id ?? JSON.stringify(todo.what)} todo={todo} stage="release" />
+                  ))}
+                </ul>
+              </div>
+            )}
           </section>
         )}
         <section>
           <h3 className="mb-2 text-lg">{t('items.title')}</h3>
-          <ItemsPanel />
+          <ItemsPanel listed={!!inForce} />
         </section>
       </main>
       <ReleaseBecause />

@@ -1,4 +1,5 @@
 'use client';
+import { wireText } from '@/core/harness';
 import { cavityOf } from '@/core/kernel/ids';
 import { WIRES } from '@/core/electric/formulas';
 import type { HarnessDocument } from '@/core/job';
@@ -42,9 +43,9 @@ export function HarnessSheet({ doc, back }: { doc: HarnessDocument; back: string
                 <td className="py-0.5">{cavityOf(r.from.plug, r.from.cavity)}</td>
                 <td>{cavityOf(r.to.plug, r.to.cavity)}</td>
                 <td>{h.role(r.circuit)}</td>
-                <td>{r.wire ? [r.wire.base, r.wire.stripe].filter(Boolean).join('/') : '–'}</td>
+                <td>{r.wire ? wireText(r.wire) : '–'}</td>
                 <td>{r.size ?? '–'}</td>
-                <td>{r.lengthM === null ? '–' : t('wire.metres', { m: say.number(r.lengthM) })}</td>
+                <td>{r.lengthM === null ? '–' : t('wire.metres', { m: r.lengthM })}</td>
                 <td>
                   {r.size && WIRES[r.size].crimpN ? t('wire.newton', { n: WIRES[r.size].crimpN ?? 0 }) : '–'}
                 </td>

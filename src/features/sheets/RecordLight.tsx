@@ -58,7 +58,7 @@ export function RecordLight({ doc }: { doc: ReleaseDocument }) {
           <li key={`read/${i}`}>
             {t('aim.by', {
               m: aimDistancesMm(a.lamps, a.distanceMm)
-                .map((mm) => say.number(mm / 1000))
+                .map((mm) => words.measure('distance', mm / 1000))
                 .join(' / '),
               by: a.by,
               at: say.date(a.at, doc.shop.zone),
@@ -74,7 +74,7 @@ export function RecordLight({ doc }: { doc: ReleaseDocument }) {
                   t('light-read.at', { position: say.position(p), lux: say.number(v) }),
                 ),
               ),
-              m: say.number(l.distanceMm / 1000),
+              m: l.distanceMm / 1000,
               meter: l.meter,
               by: l.by,
               at: say.date(l.at, doc.shop.zone),
@@ -91,7 +91,7 @@ export function RecordLight({ doc }: { doc: ReleaseDocument }) {
             <li key={`${i}/${p}`}>
               {t('aim.was', {
                 position: say.position(p),
-                mm: say.number(x.dropMm),
+                mm: x.dropMm,
                 percent: say.number(dropPercent(x.dropMm, a.distanceMm)),
                 within: x.within ? 'yes' : 'no',
               })}
@@ -99,7 +99,7 @@ export function RecordLight({ doc }: { doc: ReleaseDocument }) {
           )),
           <li key={`${i}/how`}>
             {t('aim.how', {
-              m: say.number(a.distanceMm / 1000),
+              m: a.distanceMm / 1000,
               against: a.against,
               by: a.by,
               at: say.date(a.at, doc.shop.zone),

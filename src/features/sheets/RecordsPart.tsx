@@ -21,7 +21,7 @@ export function RecordsPart({ doc, records }: { doc: ReleaseDocument; records: R
   const measured = [
     ...(records.joints ?? []).map(
       (j) =>
-        `${say.reason(j.what).text}: ${tCode(`tug.verdict.${j.verdict}`, { n: String(j.pullN ?? 0) })}${
+        `${say.reason(j.what).text}: ${tCode(`tug.verdict.${j.verdict}`, { n: j.pullN ?? 0 })}${
           j.leastN === null ? '' : `, ${t('tug.least', { n: j.leastN })}`
         } (${j.by})`,
     ),

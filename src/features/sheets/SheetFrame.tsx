@@ -45,6 +45,9 @@ export function SheetFrame({
       stand={[t('sheet.revision', { revision: doc.revision }), say.date(doc.lockedAt, doc.shop.zone)]}
       vehicle={`${vehicle.maker} ${vehicle.name}`}
       identity={identity.join(' · ')}
+      customer={
+        doc.customer ? [doc.customer.name, doc.customer.reach].filter(Boolean).join(' · ') : undefined
+      }
       signed={t('sheet.signed', { name: doc.lockedBy })}
     >
       {children}
@@ -63,6 +66,7 @@ export function SheetPaper({
   stand,
   vehicle,
   identity,
+  customer,
   about,
   signed,
   children,
@@ -78,6 +82,8 @@ export function SheetPaper({
   stand: readonly string[];
   vehicle: string;
   identity: string;
+  /** Name and reach, where they are known. */
+  customer?: string | undefined;
   /** What of the vehicle it is about, where it is not the whole. */
   about?: string;
   signed?: string;
@@ -113,6 +119,11 @@ export function SheetPaper({
         <p className="py-3 text-lg">
           <b>{vehicle}</b> · <span className="font-mono text-base">{identity}</span>
           {about && ` · ${about}`}
+          {customer && (
+            <span className="block text-base">
+              {t('sheet.for')} <b>{customer}</b>
+            </span>
+          )}
         </p>
         {children}
         <footer className="mt-6 border-t border-[black] pt-3 text-sm">

@@ -108,7 +108,7 @@ export function RowEditor({
   const stray = faults.filter((f) => !columns.includes(f.column));
   return (
     <div className="grid grid-cols-[minmax(0,1fr)] lg:h-[calc(100dvh-3rem-var(--bar,0px))] lg:grid-cols-[minmax(0,1fr)_20rem]">
-      <main className="px-6 py-4 lg:overflow-y-auto">
+      <main id="main" tabIndex={-1} className="px-6 py-4 lg:overflow-y-auto">
         <p className="text-sm">
           <Link href={`/shelf/${kind}`} className={BUTTON.quiet}>
             ← {tCode(`shelf.${kind}`)}

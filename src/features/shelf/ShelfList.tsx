@@ -47,7 +47,7 @@ export function ShelfList({
     router.push(address(typed.trim(), 0));
   };
   return (
-    <main className="mx-auto max-w-[82rem] px-6 py-5">
+    <main id="main" tabIndex={-1} className="mx-auto max-w-[82rem] px-6 py-5">
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
         <div>
           <h1 className="text-3xl">{t('shelf.title')}</h1>

@@ -24,7 +24,7 @@ export function Own({ temporary }: { temporary: boolean }) {
     void send({ act: 'password', ...form });
   };
   return (
-    <main className="mx-auto grid max-w-xl gap-6 px-6 py-6">
+    <main id="main" tabIndex={-1} className="mx-auto grid max-w-xl gap-6 px-6 py-6">
       {!temporary && (
         <p>
           <Link href="/" className={BUTTON.quiet}>

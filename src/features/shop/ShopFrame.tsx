@@ -9,7 +9,7 @@ const PARTS = ['people', 'settings', 'figures', 'keys', 'data', 'changes'] as co
 export function ShopFrame({ part, children }: { part: string; children: ReactNode }) {
   const { t } = useWords();
   return (
-    <main className="mx-auto grid max-w-5xl gap-4 px-6 py-6">
+    <main id="main" tabIndex={-1} className="mx-auto grid max-w-5xl gap-4 px-6 py-6">
       <h1 className="text-3xl">{t('shop.title')}</h1>
       <nav aria-label={t('shop.title')} className="flex flex-wrap gap-x-5 border-b border-line">
         {PARTS.map((p) => (

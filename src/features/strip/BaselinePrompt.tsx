@@ -27,19 +27,30 @@ export function BaselinePrompt() {
           </div>
         ) : null;
       return (
-        <section key={item.id} className="border-l-4 border-plum bg-plum-wash px-4 py-2" data-baseline>
-          <p className="flex items-center gap-2 font-semibold">
-            <WarningMark />
-            {gone.length > 0
-              ? t('strip.baseline-late', { positions: say.positions(gone) })
-              : t('strip.baseline', { positions: say.positions(mine) })}
-          </p>
-          {rights.workAtVehicle && gone.length === 0 && (
-            <div className="mt-1.5">
-              <LightReading swap={swap} when="before" />
-              <HalfOffer swap={swap} positions={mine} />
-              <WallsSeen swap={swap} when="before" />
-            </div>
+        <section key={item.id} className="border-l-4 border-plum bg-plum-wash px-4 py-1.5" data-baseline>
+          {rights.workAtVehicle && gone.length === 0 ? (
+            // The next step is the thing to do; what is measured before it stands a tap away, and opens under itself.
+            <details data-baseline-measure>
+              <summary className="flex cursor-pointer items-center gap-2 font-semibold">
+                <WarningMark />
+                <span className="flex-1">{t('strip.baseline', { positions: say.positions(mine) })}</span>
+                <span className="text-petrol underline decoration-line underline-offset-3">
+                  {t('strip.baseline-measure')}
+                </span>
+              </summary>
+              <div className="mt-1.5">
+                <LightReading swap={swap} when="before" />
+                <HalfOffer swap={swap} positions={mine} />
+                <WallsSeen swap={swap} when="before" />
+              </div>
+            </details>
+          ) : (
+            <p className="flex items-center gap-2 font-semibold">
+              <WarningMark />
+              {gone.length > 0
+                ? t('strip.baseline-late', { positions: say.positions(gone) })
+                : t('strip.baseline', { positions: say.positions(mine) })}
+            </p>
           )}
         </section>
       );

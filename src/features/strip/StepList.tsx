@@ -37,7 +37,10 @@ export function StepList({
   const currentId = current.step.id;
   useEffect(() => {
     const here = list.current?.querySelector('[aria-current=step]');
-    here?.scrollIntoView({ block: 'center' });
+    const box = list.current;
+    // The list alone is scrolled, never the stage around it.
+    if (box && here instanceof HTMLElement)
+      box.scrollTop = here.offsetTop - (box.clientHeight - here.offsetHeight) / 2;
   }, [currentId]);
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }));
   const drop = ({ active, over }: DragEndEvent) => {
@@ -45,11 +48,11 @@ export function StepList({
     void arranging.place(String(active.id), over.id === END ? null : String(over.id));
   };
   return (
-    <div className="flex min-h-0 flex-col border-r border-line pr-3">
+    <div className="flex min-h-0 flex-col border-line max-md:order-2 max-md:border-t max-md:pt-2 md:border-r md:pr-3">
       <DndContext id={dnd} sensors={sensors} onDragEnd={drop}>
         <ol
           ref={list}
-          className="min-h-0 flex-1 lg:overflow-y-auto"
+          className="relative min-h-0 flex-1 lg:overflow-y-auto"
           aria-label={words.t('strip.steps')}
           tabIndex={-1}
         >

@@ -128,13 +128,14 @@ function TickForm({ line, onDone }: { line: StepLine; onDone: () => void }) {
   return (
     // What ends the step is always in view; the rest goes by behind it.
     <div
-      className={`mt-auto grid gap-3 border-t border-line bg-paper pt-3 ${otherwise ? '' : 'lg:sticky lg:bottom-0'}`}
+      className={`mt-auto grid gap-3 border-t border-line bg-paper pt-3 ${otherwise ? '' : 'sticky bottom-0 max-lg:bottom-12'}`}
     >
       <div className="flex flex-wrap gap-3">
         <button
           className={`${BUTTON.main} min-w-56 py-3 text-[1.1rem]`}
           disabled={still + unseen > 0 || busy}
           onClick={() => void tick('done')}
+          data-act
           data-tick-button
         >
           {still === 0

@@ -64,6 +64,7 @@ export function StepWriter() {
           ref={first}
           className={FIELD}
           name="step-words"
+          data-act
           value={text}
           maxLength={500}
           autoComplete="off"

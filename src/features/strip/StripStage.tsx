@@ -43,7 +43,11 @@ function StepStage({ way }: { way: 'out' | 'back' }) {
   const positions = strip.uses.flatMap((u) => u.positions);
   return (
     <>
-      <main className="relative flex min-w-0 flex-col gap-3 px-6 py-4 lg:overflow-y-auto">
+      <main
+        id="main"
+        tabIndex={-1}
+        className="relative flex min-w-0 flex-col gap-3 px-6 py-4 lg:overflow-y-auto"
+      >
         <header className="flex flex-wrap items-baseline justify-between gap-x-4">
           <h2 className="text-2xl first-letter:uppercase">
             {positions.length > 0
@@ -66,16 +70,13 @@ function StepStage({ way }: { way: 'out' | 'back' }) {
             </p>
           )}
         </header>
-        <KeepSheet />
         <NoPlan />
-        {way === 'out' && <SheetPicker />}
+        {!line && way === 'out' && <SheetPicker />}
         {way === 'out' && <BaselinePrompt />}
         {way === 'back' && lines.length > 0 && <BalanceTable onPick={setPicked} />}
         {way === 'back' && <MountLooks />}
-        <AddedSteps way={way} />
-        {lines.length > 1 && <Ahead lines={lines} />}
         {line && (
-          <div className="grid min-h-0 flex-1 items-stretch gap-5 md:grid-cols-[17rem_1fr] lg:min-h-96">
+          <div className="grid min-h-0 flex-1 items-stretch gap-5 md:grid-cols-[17rem_1fr] lg:min-h-[26rem] lg:shrink-0">
             <StepList
               lines={lines}
               current={line}
@@ -85,6 +86,12 @@ function StepStage({ way }: { way: 'out' | 'back' }) {
             <StepPanel key={`${line.step.way}/${line.step.id}`} line={line} onDone={() => setPicked(null)} />
           </div>
         )}
+        {lines.length > 1 && <Ahead lines={lines} />}
+        <div className="flex flex-wrap items-baseline gap-x-4">
+          <AddedSteps way={way} />
+          <KeepSheet />
+        </div>
+        {line && way === 'out' && <SheetPicker />}
       </main>
       <StripBecause way={way} line={line} />
     </>

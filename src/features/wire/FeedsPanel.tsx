@@ -50,7 +50,8 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
   const { t } = words;
   const decided = wire.feeds.find((f) => f.at === feedOf(swapId, matter.does));
   const taken = decided?.source ? sourceId(decided.source) : null;
-  const [open, setOpen] = useState<string | null>(null);
+  // While nothing is decided the best one stands open, its button in it.
+  const [open, setOpen] = useState<string | null>(taken ? null : (matter.candidates[0]?.id ?? null));
   const [slot, setSlot] = useState<string | null>(null);
   const [all, setAll] = useState(false);
   const name = (c: FeedCandidate) => say.place(feedPlace(c.source, data));
@@ -68,7 +69,6 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
     });
   return (
     <div className="grid gap-3">
-      <SlotPicker data={data} slot={slot} onSlot={setSlot} taken={decided?.source ?? null} />
       <table className="w-full border-collapse text-[0.92rem]">
         <thead className="text-left text-sm text-soft">
           <tr className="border-b border-line">
@@ -136,7 +136,7 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
                         ...c.legs.map((l) =>
                           t('feed.leg', {
                             position: say.position(l.position),
-                            m: say.number(l.lengthM),
+                            m: l.lengthM,
                             known: l.known,
                           }),
                         ),
@@ -150,6 +150,7 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
                       <button
                         className={`${BUTTON.main} mt-2`}
                         disabled={c.id === taken}
+                        data-act={taken === null ? '' : undefined}
                         onClick={() => take(c)}
                       >
                         {c.id === taken ? t('feed.taken') : t('feed.take')}
@@ -171,6 +172,7 @@ function Ranking({ matter, data, swapId }: { matter: FeedMatter; data: WireData;
           </button>
         </p>
       )}
+      <SlotPicker data={data} slot={slot} onSlot={setSlot} taken={decided?.source ?? null} />
     </div>
   );
 }

@@ -37,7 +37,7 @@ export function LeadPanel({ wiring, swap, data }: PanelProps) {
       case 'blank':
         return t(`wire.part-${p.kind}`, { family: p.family });
       case 'wire':
-        return t('wire.part-wire', { size: p.size, m: say.number(p.lengthM) });
+        return t('wire.part-wire', { size: p.size, m: p.lengthM });
       case 'fuse':
         return t('wire.part-fuse', { fuseA: say.number(p.fuseA) });
       case 'resistor':
@@ -152,13 +152,14 @@ export function LeadPanel({ wiring, swap, data }: PanelProps) {
                         <WireSwatch
                           base={r.wire.base}
                           {...(r.wire.stripe ? { stripe: r.wire.stripe } : {})}
+                          {...(r.wire.printed ? { printed: r.wire.printed } : {})}
                         />
                       ) : (
                         t('wire.no-colour')
                       )}
                     </td>
                     <td>{r.size ?? '–'}</td>
-                    <td>{r.lengthM === null ? '–' : t('wire.metres', { m: say.number(r.lengthM) })}</td>
+                    <td>{r.lengthM === null ? '–' : t('wire.metres', { m: r.lengthM })}</td>
                     <td>{pull ? t('wire.newton', { n: pull }) : '–'}</td>
                   </tr>
                 );

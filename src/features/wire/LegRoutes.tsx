@@ -19,7 +19,7 @@ export function LegRoutes({ candidate, data }: { candidate: FeedCandidate; data:
             <p className="text-sm font-semibold">
               {t('route.of', {
                 position: say.position(leg.position),
-                m: say.number(Math.round(route.lengthMm / 10) / 100),
+                m: route.lengthMm / 1000,
                 ties: route.ties,
                 fish: route.fishPulls,
               })}
@@ -39,7 +39,7 @@ export function LegRoutes({ candidate, data }: { candidate: FeedCandidate; data:
             )}
           </div>
         ))}
-        <p className="text-sm text-soft">{t('route.hold')}</p>
+        <p className="text-sm text-soft">{t('route.hold', { every: 300, ends: 0.4 })}</p>
       </div>
       <div className="h-44">
         <LeadWaysPlan

@@ -1,8 +1,9 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import type { FeedMatter } from '@/core/job';
-import { readLengthRange } from '@/core/quantity';
+import { isBare, readLengthRange } from '@/core/quantity';
 import { BUTTON, FIELD } from '@/ui/classes';
+import { typedDistance } from '../job/beam/figureWords';
 import { useJob } from '../job/JobContext';
 import type { PanelProps } from './wireScope';
 
@@ -50,12 +51,15 @@ function LegField({
 }) {
   const { words, say, sender } = useJob();
   const { t, decimal } = words;
-  const [typed, setTyped] = useState(present ? `${say.number(present.mm / 1000)} m` : '');
+  const [typed, setTyped] = useState(present ? typedDistance(present.mm, words) : '');
   const [fault, setFault] = useState<string | null>(null);
   const submit = (event: FormEvent) => {
     event.preventDefault();
     const read = readLengthRange(typed, decimal);
     if (read.kind === 'fault') return setFault(say.reason(read.reason).text);
+    // Millimetres, metres, inches, feet: nobody can tell.
+    if (isBare(typed))
+      return setFault(t('feed.leg-unit', { typed: typed.trim(), unit: words.unit('distance') }));
     setFault(null);
     void sender.send('wire-decided', {
       swap: swapId,
@@ -81,7 +85,7 @@ function LegField({
             value={typed}
             onChange={(e) => setTyped(e.target.value)}
             aria-invalid={fault !== null}
-            placeholder="3.2 m"
+            placeholder={typedDistance(3200, words)}
           />
           <button type="submit" className={BUTTON.plain}>
             {t('feed.leg-save')}

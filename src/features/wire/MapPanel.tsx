@@ -32,7 +32,8 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
     const faults = lost && wiring.map ? lostGrounds(wiring.position, wiring.map) : [];
     return wire.systemV && liveHarness(liveWiring(wire, swap, wire.systemV, faults));
   }, [mode, wire, swap, lost, wiring]);
-  const readings = live?.read(controls).cavities.filter((r) => r.position === wiring.position) ?? null;
+  const read = live?.read(controls);
+  const readings = read?.cavities.filter((r) => r.position === wiring.position) ?? null;
   const map = useMemo(() => {
     if (mode !== 'pin' || !pins) return wiring.map;
     return mapOtherwise(job, wiring, data.parts, pins);
@@ -86,6 +87,11 @@ export function MapPanel({ wiring, swap, data, face }: PanelProps & { face: 'wir
         </p>
       </div>
       {mode === 'live' && (live ? <Controls /> : <p className="text-plum">{t('wire.live-none')}</p>)}
+      {read && read.blown.length > 0 && (
+        <p role="status" className="font-semibold text-plum" data-blown={read.blown.join(' ')}>
+          {t('wire.live-blown', { circuits: words.list(read.blown.map(say.circuit)) })}
+        </p>
+      )}
       <DndContext sensors={sensors} onDragEnd={drop}>
         {lampPlugs.map((plug) => {
           const joint = map.joints.find((j) => j.plug === plug.id);

@@ -1,11 +1,21 @@
 'use client';
+import { useRef } from 'react';
 import type { MappedInput, VehicleCavity } from '@/core/harness';
+import { useWidth } from '@/ui/useWidth';
 import { WIRE } from '@/ui/WireSwatch';
 
 /** Height of one line of the map. */
 export const ROW = 46;
-const VEHICLE_X = 250;
-const LAMP_X = 470;
+/** Where the two rows of cavities stand, as a share of the width; the words beside them have the rest. */
+const [VEHICLE_SHARE, LAMP_SHARE] = [0.338, 0.635];
+/** Width until the screen has told its own, px. */
+const USUAL_WIDTH = 740;
+
+/** Places across of the two rows, px. */
+interface Across {
+  readonly vehicle: number;
+  readonly lamp: number;
+}
 
 export interface DrawnWire {
   readonly input: MappedInput;
@@ -28,47 +38,53 @@ export function WireDrawing({
   vehicle: readonly { readonly key: string; readonly cavity: string; readonly empty: boolean }[];
   lamp: readonly string[];
 }) {
+  const drawing = useRef<SVGSVGElement>(null);
+  const width = useWidth(drawing, USUAL_WIDTH);
   const height = Math.max(vehicle.length, lamp.length) * ROW + 12;
   const y = (line: number) => line * ROW + 27;
+  // A line of the drawing is as high as a line of words beside it, however narrow the screen: only across it gives way.
+  const x: Across = { vehicle: width * VEHICLE_SHARE, lamp: width * LAMP_SHARE };
+  const bend = bendOf(x);
   return (
     <svg
+      ref={drawing}
       className="absolute inset-0 h-full w-full"
-      viewBox={`0 0 740 ${height}`}
-      preserveAspectRatio="xMidYMin meet"
+      viewBox={`0 0 ${width} ${height}`}
+      preserveAspectRatio="xMinYMin meet"
       aria-hidden
     >
       {wires.map((w) => {
-        const d = `M${VEHICLE_X} ${y(w.from)} C${VEHICLE_X + 90} ${y(w.from)} ${LAMP_X - 90} ${y(w.to)} ${LAMP_X} ${y(w.to)}`;
+        const d = `M${x.vehicle} ${y(w.from)} C${x.vehicle + bend} ${y(w.from)} ${x.lamp - bend} ${y(w.to)} ${x.lamp} ${y(w.to)}`;
         return (
           <g key={`${w.input.cavity} ${w.from}`} opacity={w.dim ? 0.22 : 1}>
-            <path d={d} fill="none" stroke="#3f4147" strokeWidth="8" />
+            <path d={d} fill="none" stroke="var(--wire-edge)" strokeWidth="8" />
             <path d={d} fill="none" stroke={WIRE[w.wire?.base ?? ''] ?? '#85888c'} strokeWidth="6.4" />
             {w.wire?.stripe && <path d={d} fill="none" stroke={WIRE[w.wire.stripe]} strokeWidth="2" />}
           </g>
         );
       })}
       {vehicle.map((c, i) => (
-        <Cavity key={c.key} x={VEHICLE_X - 30} y={i * ROW + 12} number={c.cavity} empty={c.empty} />
+        <Cavity key={c.key} x={x.vehicle - 30} y={i * ROW + 12} number={c.cavity} empty={c.empty} />
       ))}
       {lamp.map((number, i) => (
-        <Cavity key={number} x={LAMP_X} y={i * ROW + 12} number={number} empty={false} />
+        <Cavity key={number} x={x.lamp} y={i * ROW + 12} number={number} empty={false} />
       ))}
       {wires
         .filter((w) => w.traced)
         .map((w) => (
-          <Joints key={`${w.input.cavity} ${w.from}`} wire={w} y={y} />
+          <Joints key={`${w.input.cavity} ${w.from}`} wire={w} x={x} y={y} />
         ))}
     </svg>
   );
 }
 
 /** The cavities of the adapters that a wire passes, where they lie along it. */
-function Joints({ wire: w, y }: { wire: DrawnWire; y: (line: number) => number }) {
+function Joints({ wire: w, x, y }: { wire: DrawnWire; x: Across; y: (line: number) => number }) {
   const stops = w.input.path.filter((s) => s.where === 'adapter');
   return (
     <g data-joints={stops.length}>
       {stops.map((s, i) => {
-        const at = curveAt((i + 1) / (stops.length + 1), y(w.from), y(w.to));
+        const at = curveAt(x, (i + 1) / (stops.length + 1), y(w.from), y(w.to));
         return (
           <g key={`${s.id} ${s.end} ${s.cavity}`} transform={`translate(${at.x} ${at.y})`}>
             <rect
@@ -91,8 +107,12 @@ function Joints({ wire: w, y }: { wire: DrawnWire; y: (line: number) => number }
   );
 }
 
+/** How far a wire goes straight before it bends. */
+const bendOf = ({ vehicle, lamp }: Across): number => (lamp - vehicle) * 0.41;
+
 /** A point of the wire's curve, `share` of the way. */
-function curveAt(share: number, from: number, to: number): { x: number; y: number } {
+function curveAt(across: Across, share: number, from: number, to: number): { x: number; y: number } {
+  const bend = bendOf(across);
   const [a, b, c, d] = [
     (1 - share) ** 3,
     3 * (1 - share) ** 2 * share,
@@ -100,7 +120,7 @@ function curveAt(share: number, from: number, to: number): { x: number; y: numbe
     share ** 3,
   ];
   return {
-    x: a * VEHICLE_X + b * (VEHICLE_X + 90) + c * (LAMP_X - 90) + d * LAMP_X,
+    x: a * across.vehicle + b * (across.vehicle + bend) + c * (across.lamp - bend) + d * across.lamp,
     y: (a + b) * from + (c + d) * to,
   };
 }

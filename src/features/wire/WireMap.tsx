@@ -8,6 +8,7 @@ import {
   type PinMap,
   type VehiclePlug,
   isTwoInOne,
+  wireText,
 } from '@/core/harness';
 import type { CavityReading } from '@/core/electric';
 import { VerdictMark } from '@/ui/marks';
@@ -145,7 +146,7 @@ export function WireMap(props: WireMapProps) {
               ]}
               lamp={inputs.map((i) => i.cavity)}
             />
-            <div className="absolute inset-0 mx-auto grid w-full grid-cols-[29%_1fr_30.5%] pt-2">
+            <div className="absolute inset-0 mx-auto grid w-full grid-cols-[calc(33.8%-36px)_1fr_calc(36.5%-40px)] pt-2">
               <ul className="text-right">
                 {cavities.map((c) => {
                   const row = circuitOf(c.key);
@@ -160,7 +161,7 @@ export function WireMap(props: WireMapProps) {
                           {name(c.circuit)}
                         </span>
                         <span className="block font-mono text-[0.8rem] text-soft">
-                          {c.wire && [c.wire.base, c.wire.stripe].filter(Boolean).join('/')}
+                          {c.wire && wireText(c.wire)}
                           {row &&
                             row.outcome !== 'used' &&
                             ` · ${tCode(row.outcome === 'loaded' && cured.has(row.circuit) ? 'outcome.cured' : `outcome.${row.outcome}`)}`}

@@ -1,8 +1,8 @@
 'use client';
 import { parseAsStringLiteral, useQueryState } from 'nuqs';
 import { Tabs } from 'radix-ui';
-import { lazy, type ReactNode, Suspense, useEffect } from 'react';
-import { type WireOpen, wireOpen, wireView } from '@/core/job';
+import { lazy, type ReactNode, Suspense, useEffect, useState } from 'react';
+import { stillToDo, type WireOpen, wireOpen, wireView } from '@/core/job';
 import { BUTTON } from '@/ui/classes';
 import { Loading } from '@/ui/Loading';
 import { useJob, useSwapIn, useView } from '../job/JobContext';
@@ -24,7 +24,7 @@ type Tab = (typeof TABS)[number];
 
 /** Wire: how the chosen lamp's plugs meet the vehicle's, cavity by cavity, and what is still to be decided. */
 export function WireStage({ data }: { data: WireData }) {
-  const { words, say, focus } = useJob();
+  const { view, words, say, focus } = useJob();
   const wire = useView(wireView);
   const swap = useSwapIn(wire);
   const { t } = words;
@@ -34,9 +34,14 @@ export function WireStage({ data }: { data: WireData }) {
       .withDefault('wire')
       .withOptions({ history: 'replace' }),
   );
+  // A decision that is still to be made is what it opens at; else the map, which explains the rest.
+  const [first] = useState<Tab>(() => {
+    const part = stillToDo('wire', view)[0]?.at.part;
+    return part === 'feeds' || part === 'choices' ? part : 'map';
+  });
   const [tab, setTab] = useQueryState(
     'show',
-    parseAsStringLiteral(TABS).withDefault('map').withOptions({ history: 'replace' }),
+    parseAsStringLiteral(TABS).withDefault(first).withOptions({ history: 'replace' }),
   );
   useEffect(() => {
     const idle = requestIdleCallback(() =>
@@ -47,7 +52,7 @@ export function WireStage({ data }: { data: WireData }) {
   const wiring = swap?.wiring.find((w) => w.position === focus?.key) ?? swap?.wiring[0] ?? null;
   return (
     <>
-      <main className="flex min-w-0 flex-col gap-3 px-6 py-4 lg:overflow-y-auto">
+      <main id="main" tabIndex={-1} className="flex min-w-0 flex-col gap-3 px-6 py-4 lg:overflow-y-auto">
         <header className="flex flex-wrap items-baseline justify-between gap-x-4">
           <div className="flex flex-wrap items-baseline gap-x-3">
             <h2 className="text-2xl first-letter:uppercase">

@@ -331,6 +331,22 @@ export interface Adapter {
      */
     turn?: string;
     /**
+     * A parting converter: the one or the other out of a wire that does stop and turn.
+     */
+    part?: 'stop' | 'turn';
+    /**
+     * For a stop that is parted: the other side's wire, which still tells of the brake while this one flashes.
+     */
+    beside?: string;
+    /**
+     * A relay: this wire only switches it, and the lamp is fed for itself.
+     */
+    relay?: boolean;
+    /**
+     * A store and filter in this wire: pulses of the feed and test pulses do not get through.
+     */
+    smooths?: boolean;
+    /**
      * A resistance in this wire.
      */
     ohm?: number;
@@ -470,6 +486,10 @@ export interface LampPlug {
 export interface Wire {
   base: WireCode;
   stripe?: WireCode;
+  /**
+   * What the maker's diagram prints for it; it has to say the same by the line's `wireCodes`.
+   */
+  printed?: string;
   size?:
     | 'AWG 22'
     | 'AWG 20'
@@ -549,6 +569,13 @@ export interface LampProgram {
       }
     | {
         kind: 'averages';
+      }
+    | {
+        kind: 'dims';
+        /**
+         * A level of its own on a pulsed feed, whatever its duty, as a share of full light.
+         */
+        to: number;
       }
     | {
         kind: 'flickers';
@@ -643,6 +670,12 @@ export interface Family {
     source: 'maker-table' | 'maker-note' | 'supplier' | 'seen-here' | 'sibling';
   }[];
   flasher?: Flasher;
+  /**
+   * The maker's own letters for colours of wires; absent: those of IEC 60757.
+   */
+  wireCodes?: {
+    [k: string]: WireCode;
+  };
   states?: StateRow[];
   /**
    * Measures of the body, mm; what is absent follows from style and length.
@@ -713,6 +746,7 @@ export interface Circuit {
 export interface VehiclePlug {
   id: Id;
   position: Position;
+  also?: Position1;
   connector: Id;
   when?: Rule;
   cavities: {
@@ -724,6 +758,16 @@ export interface VehiclePlug {
      */
     stud?: string;
   }[];
+}
+/**
+ * The place at the other side that it serves as well: one socket for both, as trailers have.
+ */
+export interface Position1 {
+  role: Role;
+  side: 'left' | 'right' | 'centre';
+  end: End;
+  ordinal?: number;
+  layer?: 'inner' | 'outer' | 'upper' | 'lower';
 }
 export interface FuseBox {
   id: Id;

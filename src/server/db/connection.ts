@@ -5,9 +5,12 @@ import * as schema from './schema';
 export type Database = NodePgDatabase<typeof schema>;
 export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0];
 
-/** *Settings*: connections of one process, and how long a request waits for one, ms. */
+/**
+ * *Settings*: connections of one process, and how long a request waits for one, ms: a machine that stands still for some
+ * seconds makes people wait, not lose their page.
+ */
 const POOL_SIZE = 10;
-const WAIT_MS = 5_000;
+const WAIT_MS = 15_000;
 
 export interface OpenedDatabase {
   readonly db: Database;
@@ -21,12 +24,17 @@ const held = globalThis as unknown as { [HELD]?: OpenedDatabase };
 /**
  * Opens a database of one's own: the caller closes the pool.
  * @param size connections at the most
+ * @param waitMs how long a request waits for one
  */
-export function openDatabase(url: string, size = poolSize()): OpenedDatabase {
+export function openDatabase(
+  url: string,
+  size = setting('DATABASE_POOL', POOL_SIZE),
+  waitMs = setting('DATABASE_WAIT_MS', WAIT_MS),
+): OpenedDatabase {
   const pool = new Pool({
     connectionString: url,
     max: size,
-    connectionTimeoutMillis: WAIT_MS,
+    connectionTimeoutMillis: waitMs,
     keepAlive: true,
   });
   // An idle connection that the server drops must not take the process with it; the next query reports.
@@ -67,9 +75,9 @@ const answers = (client: PoolClient): Promise<boolean> =>
     () => false,
   );
 
-function poolSize(): number {
-  const wanted = Number(process.env.DATABASE_POOL);
-  return Number.isInteger(wanted) && wanted > 0 ? wanted : POOL_SIZE;
+function setting(name: string, usual: number): number {
+  const wanted = Number(process.env[name]);
+  return Number.isInteger(wanted) && wanted > 0 ? wanted : usual;
 }
 
 /** The application's database, opened at first use so that a build needs none. */

@@ -22,7 +22,14 @@ export interface HeavyOptions<N extends HeavyName> {
 
 /** Work that somebody waits for does not stand behind an import that takes minutes: each has a line of its own. */
 const LINES = { long: fairLine(1), short: fairLine(2) };
-const SHORT: readonly HeavyName[] = ['ask', 'harness-pdf', 'marks-pdf', 'removal-pdf', 'wall-pdf'];
+const SHORT: readonly HeavyName[] = [
+  'ask',
+  'harness-pdf',
+  'marks-pdf',
+  'quote-pdf',
+  'removal-pdf',
+  'wall-pdf',
+];
 
 /** Threads that have done a piece of work and wait for the next: what they have loaded is loaded. */
 const idle: { readonly worker: Worker; readonly made: string; readonly end: NodeJS.Timeout }[] = [];

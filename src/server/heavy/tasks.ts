@@ -1,5 +1,5 @@
 import type { LintFinding } from '@/core/catalogue/lint';
-import type { HarnessDocument, RemovalDocument, WallDocument } from '@/core/job';
+import type { HarnessDocument, QuoteDocument, RemovalDocument, WallDocument } from '@/core/job';
 import type { ShelfKind } from '@/core/catalogue';
 import type { AskOutcome } from '../ask/askShop';
 import type { CsvOutcome } from '../shelf/importCsv';
@@ -40,6 +40,11 @@ export interface HeavyTasks {
       readonly origin: string;
       readonly locale: string;
     };
+    readonly output: Uint8Array;
+    readonly progress: never;
+  };
+  readonly 'quote-pdf': {
+    readonly input: { readonly doc: QuoteDocument; readonly locale: string };
     readonly output: Uint8Array;
     readonly progress: never;
   };

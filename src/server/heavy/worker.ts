@@ -48,6 +48,10 @@ async function carryOut(order: HeavyOrder): Promise<unknown> {
       const { doc, photos, names, origin, locale } = order.input;
       return new Uint8Array(await removalPdf(doc, photos, names, origin, locale));
     }
+    case 'quote-pdf': {
+      const { quotePdf } = await import('../sheets/quotePdf');
+      return new Uint8Array(await quotePdf(order.input.doc, order.input.locale));
+    }
     case 'wall-pdf': {
       const { wallPdf } = await import('../sheets/wallPdf');
       return new Uint8Array(await wallPdf(order.input.doc, order.input.locale));

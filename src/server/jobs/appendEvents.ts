@@ -14,7 +14,7 @@ import { retrying } from '../db/retrying';
 import { job, jobEvent } from '../db/schema';
 import { sameJson } from '../sameJson';
 import { type Admission, hold, type HeldWhy, letIn, type ToHold } from './held';
-import { noteAbandoned } from './abandoned';
+import { noteBeside } from './besideJob';
 import { moveStock } from './stockMoves';
 import { storedEvent } from './storedEvent';
 import { tellMoved } from '../stream/entries';
@@ -149,7 +149,7 @@ export async function appendIn(
       .where(and(eq(job.shopId, actor.shopId), eq(job.id, jobId)));
     await tellMoved(tx, actor.shopId, { job: jobId, cursor: seq });
     await moveStock(tx, actor.shopId, jobId, rows);
-    await noteAbandoned(tx, actor.shopId, jobId, rows);
+    await noteBeside(tx, actor.shopId, jobId, rows);
   }
   return outcomes;
 }

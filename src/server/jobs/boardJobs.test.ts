@@ -205,6 +205,8 @@ it('a database of before is brought along: what was locked is known to be', asyn
   await demo.db.execute(
     sql`alter table shop drop column tax_bp, drop column open_min, drop column close_min, drop column market, drop column sheet_head, drop column sheet_foot, drop column figures, drop column walls`,
   );
+  await demo.db.execute(sql`drop index vehicle_known, job_customer`);
+  await demo.db.execute(sql`alter table job drop column customer, drop column reach`);
   await demo.db.execute(sql`alter table vehicle drop column own_line`);
   await demo.db.execute(sql`alter table job drop column abandoned`);
   await demo.db.execute(sql`alter table job drop column released_seq`);
@@ -218,7 +220,7 @@ it('a database of before is brought along: what was locked is known to be', asyn
   await demo.db.execute(sql`alter table part_stock add constraint part_stock_count check (count >= 0)`);
   await demo.db.execute(sql`
     delete from drizzle.__drizzle_migrations where created_at in
-      (select created_at from drizzle.__drizzle_migrations order by created_at desc limit 11)`);
+      (select created_at from drizzle.__drizzle_migrations order by created_at desc limit 12)`);
   await migrateDatabase(demo.url);
   expect(await board()).toEqual(before);
   // What was on the shelf is found by its words as before.

@@ -3,17 +3,24 @@ import type { Database } from '../db/connection';
 import { job, vehicle } from '../db/schema';
 import { linesNamed } from '../shelf/shelfLines';
 import { jobLines, type KnownJob } from './jobLines';
-import { knownBy } from './vehicles';
+import { knownBy, ofCustomer } from './vehicles';
 
 /** Jobs that a search shows at most. */
 const FOUND_LIMIT = 20;
 
 /** A job’s number as it is written everywhere: with its zeros, or with a sign before it. */
-const AS_WRITTEN = /^(?:#\d{1,9}|0\d{3,8})$/;
+export const AS_WRITTEN = /^(?:#\d{1,9}|0\d{3,8})$/;
+
+/** The job number that a text can be, with or without its zeros; null: it is none. */
+export function numberIn(text: string): number | null {
+  const digits = /^#?0*(\d{1,9})$/.exec(text)?.[1];
+  return digits === undefined ? null : Number(digits);
+}
 
 /**
  * Jobs of the shop, in work, released or given up, newest first: the one of that number, those of vehicles whose VIN,
- * serial, plate or fleet number holds the text, and those whose vehicle line it names. A number as it is written on a
+ * serial, plate or fleet number holds the text, those of a customer whose name or number holds it, and those whose
+ * vehicle line it names. A number as it is written on a
  * job finds that one alone.
  */
 export async function findJobs(
@@ -28,8 +35,8 @@ export async function findJobs(
 }> {
   const typed = text.trim();
   if (typed === '') return { jobs: [], more: false, alone: false };
-  const number = /^#?0*(\d{1,9})$/.exec(typed)?.[1];
-  const alone = AS_WRITTEN.test(typed) && number !== undefined;
+  const number = numberIn(typed);
+  const alone = AS_WRITTEN.test(typed) && number !== null;
   const lines = alone ? [] : await linesNamed(db, shopId, typed);
   const rows = await db
     .select({ id: job.id })
@@ -39,10 +46,11 @@ export async function findJobs(
       and(
         eq(job.shopId, shopId),
         alone
-          ? eq(job.number, Number(number))
+          ? eq(job.number, number)
           : or(
               knownBy(typed),
-              number === undefined ? undefined : eq(job.number, Number(number)),
+              ofCustomer(typed),
+              number === null ? undefined : eq(job.number, number),
               lines.length === 0 ? undefined : inArray(vehicle.family, [...lines]),
             ),
       ),

@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm';
 import type { Database } from '../db/connection';
-import { customerWords, isAbandoned, type JobLine, STAGES } from '@/core/job';
+import { customerOf, customerWords, isAbandoned, type JobLine, lockAsked, STAGES } from '@/core/job';
 import { reason } from '@/core/kernel/reason';
 import { job, vehicle } from '../db/schema';
 import { kept } from '../kept';
@@ -30,6 +30,8 @@ const lineOf = (j: LoadedJob): KnownJob => ({
     .filter((i) => i.closed === null)
     .map(({ id, origin, what }) => ({ id, origin, what })),
   locked: j.reading.record.locks.length > 0 && j.reading.record.late.length === 0,
+  asksLock: lockAsked(j.reading.record) !== null,
+  customer: customerOf(j.reading.record)?.name ?? '',
   abandoned: isAbandoned(j.reading.record),
   wasLocked: j.reading.record.locks.length > 0,
   positions: j.reading.record.swaps.flatMap((s) => s.positions),
@@ -127,6 +129,8 @@ function unreadableLine(row: {
     stages: STAGES.map((stage) => ({ stage, state: 'open', tags: 0, missing: [] })),
     open: [{ id: 'unreadable', origin: 'other', what: reason('item-unreadable') }],
     locked: row.job.releasedSeq !== null && row.job.releasedSeq === row.job.lastSeq,
+    asksLock: false,
+    customer: row.job.customer,
     abandoned: row.job.abandoned,
     wasLocked: row.job.releasedSeq !== null,
     positions: [],

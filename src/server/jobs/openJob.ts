@@ -4,6 +4,7 @@ import * as yup from 'yup';
 import {
   type AnyEvent,
   type BodyOf,
+  CUSTOMER_MAX,
   ENVELOPE,
   type EventType,
   HAND_HAZARDS,
@@ -71,6 +72,9 @@ export const openJobForm = yup.object({
   toldYear: yup.mixed<string | number>().nullable().default(null),
   market: yup.string().oneOf(['NA', 'ECE', 'none', 'unknown']).required(),
   words: yup.string().trim().max(2000).default(''),
+  /** Who brings it and how they are reached; empty: it is asked later. */
+  customer: yup.string().trim().max(CUSTOMER_MAX, 'too-long').default(''),
+  reach: yup.string().trim().max(CUSTOMER_MAX, 'too-long').default(''),
   /** The vehicle's line, where the shelf has none: described by hand. */
   own: ownLineForm,
 });
@@ -129,6 +133,7 @@ async function openIn(
   const faults: Fault[] = [
     ...(toldYear === undefined ? [{ path: 'toldYear', message: 'year' }] : []),
     ...(input.words === '' ? [{ path: 'words', message: 'wants-words' }] : []),
+    ...(input.customer === '' && input.reach !== '' ? [{ path: 'customer', message: 'wants-customer' }] : []),
   ];
   // Held before looking for the vehicle: of two people who open jobs of one new plate, the second finds it.
   const [counter] = await tx
@@ -157,6 +162,15 @@ async function openIn(
     { ...newEvent(actor, jobId, input, 'job-opened', { words: input.words }), id: input.id },
     ...(typeof toldYear === 'number' ? [told('model-year', toldYear)] : []),
     ...(input.market === 'unknown' ? [] : [told('market', input.market)]),
+    ...(input.customer === ''
+      ? []
+      : [
+          newEvent(actor, jobId, input, 'customer-noted', {
+            name: input.customer,
+            ...(input.reach === '' ? {} : { reach: input.reach }),
+            after: [],
+          }),
+        ]),
   ];
   const outcomes = await appendIn(
     tx,

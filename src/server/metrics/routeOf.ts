@@ -31,6 +31,7 @@ const API = new Set([
   'device',
   'events',
   'figures',
+  'find',
   'first-day',
   'health',
   'held',

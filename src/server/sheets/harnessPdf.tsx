@@ -2,7 +2,7 @@ import { cavityOf } from '@/core/kernel/ids';
 import { Document, Page, Polyline, Rect, renderToBuffer, Svg, Text, View } from '@react-pdf/renderer';
 import type { ReactNode } from 'react';
 import { WIRES } from '@/core/electric/formulas';
-import type { Drawing } from '@/core/harness';
+import { type Drawing, wireText } from '@/core/harness';
 import type { HarnessDocument } from '@/core/job';
 import { harnessWords, localeOf, wording, wordsIn } from '@/words';
 import { plain } from './plain';
@@ -67,7 +67,7 @@ export async function harnessPdf(doc: HarnessDocument, locale: string): Promise<
                 [cavityOf(r.from.plug, r.from.cavity), 17],
                 [cavityOf(r.to.plug, r.to.cavity), 17],
                 [h.role(r.circuit), 22],
-                [r.wire ? [r.wire.base, r.wire.stripe].filter(Boolean).join('/') : '-', 10],
+                [r.wire ? wireText(r.wire) : '-', 10],
                 [r.size ?? '-', 12],
                 [r.lengthM === null ? '-' : `${say.number(r.lengthM)} m`, 10],
                 [r.size && WIRES[r.size].crimpN ? `${WIRES[r.size].crimpN} N` : '-', 10],

@@ -123,10 +123,27 @@ export async function removalPdf(
           }
         />
       </Page>
-      {doc.bags.length > 0 && (
+      {doc.positions.length > 0 && (
         <Page size={words.locale === 'en-US' ? 'LETTER' : 'A4'} style={style.page}>
           <Text style={style.part}>{t('removal.bags')}</Text>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap' }}>
+            <Plain
+              address={`${origin}/jobs/${doc.job.id}/arrive`}
+              title={t('job.number', { number: String(doc.job.number).padStart(4, '0') })}
+              lines={[`${doc.vehicle.maker} ${doc.vehicle.name}`, doc.vehicle.identity]}
+            />
+            {doc.positions.map((p) => (
+              <Plain
+                key={p}
+                address={`${origin}/jobs/${doc.job.id}/strip?pos=${encodeURIComponent(p)}`}
+                title={t('removal.old-lamp', { position: say.position(p) })}
+                lines={[
+                  t('job.number', { number: String(doc.job.number).padStart(4, '0') }),
+                  doc.vehicle.identity,
+                  t('removal.old-lamp-to'),
+                ]}
+              />
+            ))}
             {doc.bags.map((b) => (
               <Label
                 key={`${b.step.id}/${b.group}`}
@@ -278,6 +295,21 @@ function Label({
               .join(' · '),
           )}
         </Text>
+      </View>
+    </View>
+  );
+}
+
+/** A label of a job or of an old lamp: where it leads, and what it hangs on. */
+function Plain({ address, title, lines }: { address: string; title: string; lines: readonly string[] }) {
+  return (
+    <View style={style.label} wrap={false}>
+      <Qr text={address} />
+      <View style={{ flexGrow: 1, flexBasis: 0 }}>
+        <Text style={{ fontSize: 13, fontFamily: 'Helvetica-Bold' }}>{plain(title)}</Text>
+        {lines.filter(Boolean).map((line) => (
+          <Text key={line}>{plain(line)}</Text>
+        ))}
       </View>
     </View>
   );

@@ -32,7 +32,7 @@ export async function wallPdf(doc: WallDocument, locale: string): Promise<Buffer
             {plain(
               t('wall-sheet.wall', {
                 place: sheet.place ?? 'none',
-                m: say.number(sheet.distanceMm / 1000),
+                m: sheet.distanceMm / 1000,
                 assumed: String(sheet.assumed),
                 rise: say.number(sheet.floorRisePercent),
               }),
@@ -51,8 +51,8 @@ export async function wallPdf(doc: WallDocument, locale: string): Promise<Buffer
               {plain(
                 t('light-read.eye-spot', {
                   side: sheet.eye.acrossMm < 0 ? 'left' : 'right',
-                  across: Math.round(Math.abs(sheet.eye.acrossMm)),
-                  up: Math.round(sheet.eye.upMm),
+                  across: Math.abs(sheet.eye.acrossMm),
+                  up: sheet.eye.upMm,
                 }),
               )}
             </Text>
@@ -119,7 +119,7 @@ function Wall({ sheet, words, say }: { sheet: WallSheet; words: Words; say: Word
       ))}
       {sheet.marks.map((m) => (
         <Text key={`t${m.id}`} x={x(m.acrossMm) + 12} y={y(m.upMm) - 6} style={{ fontSize: 13 }}>
-          {`${m.id}: ${m.acrossMm} / ${m.upMm}`}
+          {plain(`${m.id}: ${words.measure('length', m.acrossMm)} / ${words.measure('length', m.upMm)}`)}
         </Text>
       ))}
       {sheet.lamps.map((l) => {
@@ -132,12 +132,12 @@ function Wall({ sheet, words, say }: { sheet: WallSheet; words: Words; say: Word
           <G key={l.position}>
             {across(centre, left, false)}
             {first && across(first.line.aboveFloorMm, left, true)}
-            {text(end, centre, `${say.position(l.position)}: ${Math.round(centre)} mm`, !left)}
+            {text(end, centre, `${say.position(l.position)}: ${words.measure('length', centre)}`, !left)}
             {first &&
               text(
                 end,
                 first.line.aboveFloorMm - 95,
-                words.t('wall-sheet.line', { mm: Math.round(first.line.aboveFloorMm) }),
+                words.t('wall-sheet.line', { mm: first.line.aboveFloorMm }),
                 !left,
               )}
           </G>

@@ -35,6 +35,14 @@ function tsQuery(query: string): string | null {
   return named.length === 0 ? null : named.map((w, i) => (i === named.length - 1 ? `${w}:*` : w)).join(' & ');
 }
 
+/** Rows whose words hold all of a text's, in standard terms, the last one begun only; null: the text has no words. */
+export function wordsFound(text: string) {
+  const words = tsQuery(text);
+  return words === null
+    ? null
+    : sql`to_tsvector('simple', ${catalogueHead.words}) @@ to_tsquery('simple', ${words})`;
+}
+
 /** Up to so many that are found they are sorted, beyond they are met on the way. */
 const FEW = 10_000;
 
@@ -49,15 +57,13 @@ export async function searchShelf<K extends ShelfKind>(
   query: string,
   page: { readonly from: number; readonly size: number },
 ): Promise<{ readonly rows: readonly FoundRow<K>[]; readonly total: number }> {
-  const words = tsQuery(query);
+  const words = wordsFound(query);
   const where = and(
     eq(catalogueHead.shopId, shopId),
     eq(catalogueHead.catalogueId, OWN_CATALOGUE),
     eq(catalogueHead.kind, kind),
     eq(catalogueHead.off, false),
-    words === null
-      ? undefined
-      : sql`to_tsvector('simple', ${catalogueHead.words}) @@ to_tsquery('simple', ${words})`,
+    words ?? undefined,
   );
   // Counted and paged over the heads alone; only the rows of the page are fetched.
   const [counted] = await db

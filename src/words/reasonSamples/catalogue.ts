@@ -2,6 +2,10 @@ import type { ReasonSamples } from './samples';
 
 export const catalogue = {
   'adapter-leads-back': { end: 'in/3' },
+  'adapter-beside-what': { end: 'in/4' },
+  'wire-code-unread': { printed: 'SW/RT' },
+  'wire-code-differs': { printed: 'SW/GE', means: 'BK/YE', wire: 'BK/WH' },
+  'adapter-two-modules': { end: 'out/1' },
   'adapter-one-way': { way: 'out' },
   'bag-mixes-lengths': { bag: 'bag' },
   'cavity-outside': { cavity: '3' },

@@ -40,6 +40,14 @@ export function adapterFaults(path: string, adapter: Adapter, shelf: Shelf): rea
     side(`/map/${i}/from`, w.from, 'in');
     side(`/map/${i}/to`, w.to, 'out');
     if (w.turn !== undefined) side(`/map/${i}/turn`, w.turn, 'in');
+    if (w.beside !== undefined) {
+      side(`/map/${i}/beside`, w.beside, 'in');
+      if (w.part !== 'stop') fault(`/map/${i}/beside`, 'adapter-beside-what', { end: w.beside });
+    }
+    if (
+      [w.turn, w.part, w.smooths || undefined, w.relay || undefined].filter((x) => x !== undefined).length > 1
+    )
+      fault(`/map/${i}`, 'adapter-two-modules', { end: w.to });
     if (to.indexOf(w.to) !== i) fault(`/map/${i}`, 'cavity-twice', { cavity: w.to });
   });
   return faults;

@@ -1,3 +1,5 @@
+import { everyPlug } from '../../harness/everyPlug';
+import { readPrinted, wireText } from '../../harness/wireCode';
 import { programFaults } from '../../light/program/check';
 import { endsOf } from '../../light/program/types';
 import { predicatesOf, predicateTest } from '../../rule';
@@ -68,7 +70,7 @@ function checkWiring(at: string, family: Family, places: ReadonlySet<string>, on
   );
   on.once(
     `${at}/plugs`,
-    plugs.map((p) => `${positionKey(p.position)} ${p.id}`),
+    everyPlug(family).map((p) => `${positionKey(p.position)} ${p.id}`),
   );
   known.forEach((c, j) => {
     on.cases(`${at}/circuits/${j}/cases`, c.cases);
@@ -87,6 +89,8 @@ function checkWiring(at: string, family: Family, places: ReadonlySet<string>, on
     if (plug.when) on.rule(`${here}/when`, plug.when);
     const place = positionKey(plug.position);
     if (!places.has(place)) on.fault(`${here}/position`, 'no-such-position', { position: place });
+    if (plug.also && (positionKey(plug.also) === place || !places.has(positionKey(plug.also))))
+      on.fault(`${here}/also`, 'no-such-position', { position: positionKey(plug.also) });
     on.cavities(
       here,
       plug.connector,
@@ -96,6 +100,17 @@ function checkWiring(at: string, family: Family, places: ReadonlySet<string>, on
     plug.cavities.forEach((c, k) => {
       if (c.circuit !== null && c.circuit !== 'ground' && !circuits.has(c.circuit))
         on.fault(`${here}/cavities/${k}/circuit`, 'no-such-circuit', { circuit: c.circuit });
+      const { base, stripe, printed } = c.wire ?? {};
+      if (printed === undefined) return;
+      const read = readPrinted(printed, family.wireCodes);
+      const wire = [base, stripe].filter(Boolean).join('/');
+      if (!read) on.fault(`${here}/cavities/${k}/wire/printed`, 'wire-code-unread', { printed });
+      else if (read.base !== base || read.stripe !== stripe)
+        on.fault(`${here}/cavities/${k}/wire/printed`, 'wire-code-differs', {
+          printed,
+          means: wireText(read),
+          wire,
+        });
     });
     const screwed = plugs.some(
       (p) =>

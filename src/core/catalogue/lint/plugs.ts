@@ -1,3 +1,4 @@
+import { everyPlug } from '../../harness/everyPlug';
 import { circuitFinder } from '../../controls';
 import { predicatesOf } from '../../rule';
 import { indexAdapters, pinMap } from '../../harness';
@@ -102,7 +103,7 @@ function refuted(app: Application, part: Part, shelf: HarnessSource): boolean {
   return shelf.families
     .filter((f) => app.families.includes(f.id))
     .some((family) =>
-      (family.plugs ?? [])
+      everyPlug(family)
         .filter(
           (p) =>
             p.position.role === app.role &&
@@ -112,7 +113,7 @@ function refuted(app: Application, part: Part, shelf: HarnessSource): boolean {
         .some((plug) => {
           const lamp = shelf.lamps.find((l) => l.id === lampAt(app, plug.position));
           if (!lamp?.plugs) return false;
-          const siblings = (family.plugs ?? []).filter(
+          const siblings = everyPlug(family).filter(
             (p) =>
               positionKey(p.position) === positionKey(plug.position) &&
               connector(p.connector)?.kind === 'ring',

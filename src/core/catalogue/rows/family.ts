@@ -3,6 +3,7 @@ import type { Circuit } from '../../controls';
 import type { Battery, FuseBox, PluginLead } from '../../harness/feed/fuseBox';
 import type { LeadWays } from '../../harness/feed/leadRoute';
 import type { VehiclePlug } from '../../harness/types';
+import type { MakersCodes } from '../../harness/wireCode';
 import type { StateRow } from '../../work/states';
 import type { Flasher } from '../../light/overTime/flasher';
 import type { LampProgram } from '../../light/program/types';
@@ -73,6 +74,8 @@ export interface Family {
   readonly leadWays?: LeadWays;
   /** Absent: nobody knows how it flashes. */
   readonly flasher?: Flasher;
+  /** The maker's own letters for colours of wires; absent: those of IEC 60757. */
+  readonly wireCodes?: MakersCodes;
   /** States of its own that steps need and set, and how they are changed. Absent: those that every line has, by steps alone. */
   readonly states?: readonly StateRow[];
 }

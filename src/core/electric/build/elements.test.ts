@@ -108,6 +108,7 @@ function worldOf(lamps: readonly WiredLamp[], circuits: readonly Circuit[], faul
       harness
         .supplied({ ...ALL_OFF, ...set }, true)
         .inputs.find((i) => i.position === position && i.does === does)?.onA ?? 0,
+    blown: (set: Partial<ControlState>) => harness.supplied({ ...ALL_OFF, ...set }, true).blown,
     level: (set: Partial<ControlState>, position: string, does: LampFunction) =>
       inSetting(light, { ...ALL_OFF, ...set })
         .get(position)
@@ -189,6 +190,39 @@ describe('what an adapter has in its wire', () => {
       (13.5 - 0.6) / (13.5 / plain + 0.05),
       2,
     );
+  });
+});
+
+describe('a fuse before a harness', () => {
+  const lamps = [
+    lampOf(L, { tail: { to: 'park' }, stop: { to: 'stop' }, ground: { to: 'ground' } }),
+    lampOf(R, { tail: { to: 'park' }, ground: { to: 'ground' } }),
+  ];
+  const chafed: Fault = { kind: 'short', nodes: [`${L} p/tail`, 'body'] };
+  const all = { lights: 'low', brake: 'yes' };
+
+  it('goes with a wire that chafes on the body, and takes all that hangs on it along', () => {
+    const { amp, level, blown } = worldOf(lamps, [park, stop], [chafed]);
+    expect(blown(all)).toEqual(['park']);
+    expect([amp(all, L, 'tail'), amp(all, R, 'tail')]).toEqual([0, 0]);
+    expect(level(all, R, 'tail')).toBe('off');
+    expect(level(all, L, 'stop')).toBe('on');
+    // Where nothing is switched on nothing blows.
+    expect(blown({ brake: 'yes' })).toEqual([]);
+  });
+  it('bears what is less than twice its rating: 2 A of others and two lamps of half an ampere on 10 A', () => {
+    expect(worldOf(lamps, [park, stop]).blown(all)).toEqual([]);
+    // On 1.4 A it is 2.1 times what it bears; on 1.6 A 1.9 times.
+    const on = (fuseA: number) => worldOf(lamps, [{ ...park, fuseA }, stop]).blown(all);
+    expect([on(1.4), on(1.6)]).toEqual([['park'], []]);
+  });
+  it('of one that a short between two circuits overloads the weaker goes first, and the other stays', () => {
+    const touch: Fault = { kind: 'short', nodes: [`${L} p/tail`, `${L} p/stop`] };
+    const weak = worldOf(lamps, [{ ...park, fuseA: 1 }, stop], [touch]);
+    // The brake feeds the tails through the short: their own fuse, and what hangs before it, bear that backwards.
+    expect(weak.blown({ brake: 'yes' })).toEqual([]);
+    expect(weak.blown(all)).toEqual(['park']);
+    expect(weak.level(all, R, 'tail')).toBe('on');
   });
 });
 

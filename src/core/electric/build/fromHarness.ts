@@ -4,6 +4,7 @@ import { SYSTEM_V } from '../formulas';
 import type { NetSolution, Network } from '../netlist/element';
 import { inject } from '../netlist/fault';
 import { prepareNetwork } from '../solve/dc';
+import { BLOWS_AT } from '../solve/settle';
 import {
   BATTERY,
   BODY,
@@ -57,6 +58,8 @@ export interface HarnessReading {
   readonly inputs: readonly InputReading[];
   /** A through each circuit while it is on, what else hangs on it included. */
   readonly circuitA: ReadonlyMap<string, number>;
+  /** Circuits whose fuse goes in this setting: what hangs on them is dark. */
+  readonly blown: readonly string[];
 }
 
 /** The harness under the switches. */
@@ -68,6 +71,8 @@ export interface LiveHarness {
   readonly supplied: (state: ControlState, flashOn: boolean) => HarnessReading;
   readonly read: (state: ControlState) => {
     readonly cavities: readonly CavityReading[];
+    /** Circuits whose fuse goes in this setting. */
+    readonly blown: readonly string[];
     readonly converged: boolean;
   };
 }
@@ -95,13 +100,27 @@ export function liveHarness(input: HarnessInput): LiveHarness {
   // Once for each set of closed switches: many settings share one.
   const known = new Map<string, NetSolution>();
   let near: NetSolution | undefined;
-  const solved = (state: ControlState, flashOn: boolean): readonly Phase[] =>
-    phasesIn(h, state, flashOn).map(({ share, closed }) => {
-      const key = [...closed].join();
-      near = known.get(key) ?? ready.solve(closed, near);
-      known.set(key, near);
-      return { share, solution: near };
-    });
+  const solve = (closed: ReadonlySet<string>): NetSolution => {
+    const key = [...closed].join();
+    near = known.get(key) ?? ready.solve(closed, near);
+    known.set(key, near);
+    return near;
+  };
+  const fuses = fusesOf(h);
+  const solved = (state: ControlState, flashOn: boolean): Solved => {
+    const blown = new Set<string>();
+    const parts = phasesIn(h, state, flashOn);
+    for (;;) {
+      const phases = parts.map(({ share, closed }) => ({
+        share,
+        solution: solve(new Set([...closed].filter((id) => !blown.has(id)))),
+      }));
+      const worst = overloaded(fuses, phases);
+      if (worst === null)
+        return { phases, blown: fuses.flatMap((f) => (blown.has(f.id) ? [f.circuit] : [])) };
+      blown.add(worst);
+    }
+  };
   return {
     network,
     setting,
@@ -113,13 +132,49 @@ export function liveHarness(input: HarnessInput): LiveHarness {
       return found;
     },
     read: (state) => {
-      const phases = solved(state, true);
+      const { phases, blown } = solved(state, true);
       return {
         cavities: readings(h, state, phases),
+        blown,
         converged: phases.every((p) => p.solution.converged),
       };
     },
   };
+}
+
+/** A setting with the fuses that it costs. */
+interface Solved {
+  readonly phases: readonly Phase[];
+  readonly blown: readonly string[];
+}
+
+/** A fuse of the harness: the switch that stands for it, and what it bears. */
+interface HarnessFuse {
+  readonly id: string;
+  readonly circuit: string;
+  readonly ratingA: number;
+}
+
+/** The fuses before a harness; what switches a ground has none in that wire. */
+const fusesOf = (h: Wired): readonly HarnessFuse[] =>
+  circuitsOf(h).flatMap((circuit) => {
+    const row = h.circuit(circuit);
+    return row && row.switched === 'supply' && row.fuseA > 0
+      ? [{ id: `circuit:${circuit}`, circuit, ratingA: row.fuseA }]
+      : [];
+  });
+
+/**
+ * The fuse that is over its rating by most and blows for certain; null: none does. They go one after another, as each
+ * changes what the others bear. In a setting of its own: that none is left from another setting is for the caller to know.
+ */
+function overloaded(fuses: readonly HarnessFuse[], phases: readonly Phase[]): string | null {
+  let [worst, most]: [string | null, number] = [null, BLOWS_AT];
+  for (const f of fuses) {
+    const share = Math.max(...phases.map((p) => Math.abs(p.solution.elementA.get(f.id) ?? 0))) / f.ratingA;
+    if (share >= most) [worst, most] = [f.id, share];
+  }
+  return worst;
 }
 
 /** One part of a pulse's time, with the network as it is then. */
@@ -185,7 +240,7 @@ function pulseHz(h: Wired, state: ControlState): number | null {
   return known.length > 0 && known.length === pulses.length ? Math.min(...known) : null;
 }
 
-function inputReadings(h: Wired, state: ControlState, phases: readonly Phase[]): HarnessReading {
+function inputReadings(h: Wired, state: ControlState, { phases, blown }: Solved): HarnessReading {
   const anyHz = pulseHz(h, state);
   const inputs = h.lamps.flatMap((lamp) =>
     lamp.map.inputs
@@ -226,7 +281,7 @@ function inputReadings(h: Wired, state: ControlState, phases: readonly Phase[]):
       Math.max(0, ...phases.map((p) => Math.abs(p.solution.elementA.get(`circuit:${id}`) ?? 0))),
     ]),
   );
-  return { inputs, circuitA };
+  return { inputs, circuitA, blown };
 }
 
 function readings(h: Wired, state: ControlState, phases: readonly Phase[]): readonly CavityReading[] {

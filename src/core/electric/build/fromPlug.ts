@@ -17,6 +17,7 @@ import type { NetElement } from '../netlist/element';
 export const METER_OHM = 10e6;
 /** *Settings*: a battery at rest, lights on, and the most that a charging one has, V. */
 export const PROBE_SUPPLY: Readonly<Record<SystemV, VoltRange>> = {
+  6: { lowV: 6, highV: 7.4 },
   12: { lowV: 12, highV: 14.8 },
   24: { lowV: 24, highV: 29.2 },
 };

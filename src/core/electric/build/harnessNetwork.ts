@@ -1,4 +1,4 @@
-import { type Circuit, type LevelCase } from '../../controls';
+import { type Circuit, conversionOf, type LevelCase } from '../../controls';
 import { isFed, type MappedInput, type PinMap, type VehiclePlug } from '../../harness';
 import { type SystemV, SYSTEM_V, wireOhm, type WireSize } from '../formulas';
 import type { ElementAbout, NetElement } from '../netlist/element';
@@ -82,10 +82,22 @@ const metBy = (h: HarnessInput): readonly string[] => [
       ),
     ),
     ...h.lamps.flatMap((l) =>
-      l.map.inputs.flatMap((i) => (i.from?.circuit.includes('+') ? [i.from.circuit] : [])),
+      l.map.inputs.flatMap((i) => (i.from && conversionOf(i.from.circuit) ? [i.from.circuit] : [])),
     ),
   ]),
 ];
+
+/**
+ * Where a circuit comes to the harness. What only test pulses are smoothed out of hangs on its own circuit; what is made of
+ * pulses has a store, and what is joined or parted a module that is fed for itself.
+ */
+const circuitNode = (h: Wired, id: string): string => {
+  const made = conversionOf(id);
+  return made?.kind === 'steady' && !pulses(h, made.of) ? `circuit ${made.of}` : `circuit ${id}`;
+};
+
+const pulses = (h: Wired, id: string): boolean =>
+  h.circuit(id)?.cases.some((c) => c.level.kind === 'pulsed') ?? false;
 
 /** What an input of a lamp is to the network. A load that nobody told apart is an LED. */
 function loadOf(
@@ -128,7 +140,8 @@ export function harnessElements(h: Wired): readonly NetElement[] {
     const row = h.circuit(id);
     // A circuit that switches the ground gives nothing to a lamp that waits for a supply.
     const ground = row?.switched === 'ground';
-    const node = `circuit ${id}`;
+    const node = circuitNode(h, id);
+    if (node !== `circuit ${id}`) continue;
     elements.push({
       kind: 'switch',
       id: `circuit:${id}`,
@@ -138,7 +151,7 @@ export function harnessElements(h: Wired): readonly NetElement[] {
       about: { place: { kind: 'circuit', circuit: id }, mend: 'replace-fuse', prior: 'fuse' },
     });
     // Whatever else hangs on the circuit: a lost ground finds its way back through it.
-    if (row && row.steadyA > 0)
+    if (row && row.steadyA > 0 && !conversionOf(id))
       elements.push({
         kind: 'filament',
         id: `others:${id}`,
@@ -217,7 +230,7 @@ export function harnessElements(h: Wired): readonly NetElement[] {
         // Right or wrong: what a cavity meets, it is wired to.
         const ohm = wireOhm(sizeOf(i.from.plug, i.from.cavity), lamp.loomM, WIRE_C) + contacts;
         const end = i.inWay?.diode ? `${node} diode` : node;
-        resistor(`wire:${node}`, `circuit ${i.from.circuit}`, end, ohm + (i.inWay?.ohm ?? 0), wired);
+        resistor(`wire:${node}`, circuitNode(h, i.from.circuit), end, ohm + (i.inWay?.ohm ?? 0), wired);
         if (end !== node)
           elements.push({
             kind: 'curve',

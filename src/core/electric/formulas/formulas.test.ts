@@ -337,6 +337,7 @@ describe('the voltage of a vehicle', () => {
     expect([worksOn(12, 9, 16), worksOn(24, 9, 16)]).toEqual([true, false]);
     expect([worksOn(12, 11.5, 14.8), worksOn(24, 23, 29.6)]).toEqual([true, true]);
     expect([worksOn(12, 12, 16), worksOn(12, 9, 14.5)]).toEqual([false, false]);
+    expect([worksOn(6, 5.5, 8), worksOn(6, 9, 16), worksOn(6, 10, 30)]).toEqual([true, false, false]);
     expect([worksOn(24, 18, 29), worksOn(24, 24, 32)]).toEqual([false, false]);
   });
 });

@@ -5,8 +5,12 @@ import type { SystemV } from './systemVoltage';
 /** Resistors that the trade stocks, Ω. */
 export const STOCK_OHM = [3.9, 4.7, 5.6, 6.8, 8.2, 10, 12, 15, 18, 22, 27, 33] as const;
 
-/** Voltages of a system, V: at the test (source: UN R148 and R149, test voltage of LED modules), and at its highest while charging. */
+/**
+ * Voltages of a system, V: at the test (source: UN R148 and R149, test voltage of LED modules; UN R37 for bulbs of 6 V), and at its
+ * highest while charging.
+ */
 export const SYSTEM_V = {
+  6: { testV: 6.75, highV: 7.2 },
   12: { testV: 13.5, highV: 14.4 },
   24: { testV: 28, highV: 28.8 },
 } as const;
@@ -60,7 +64,7 @@ export type LoadResistor =
  */
 export function loadResistor(i: LoadResistorInput, figures: Figures = USUAL_FIGURES): LoadResistor {
   const { testV, highV } = SYSTEM_V[i.systemV];
-  const monitorLowV = i.systemV === 12 ? figures.monitorLow12V : figures.monitorLow24V;
+  const monitorLowV = monitorLow(i.systemV, figures);
   const neededA = figures.resistorMargin * i.threshold * i.bulbA - i.lampA;
   if (neededA <= 0) return { kind: 'none-needed', neededA };
   const mostOhm = testV / neededA;
@@ -83,3 +87,7 @@ export function loadResistor(i: LoadResistorInput, figures: Figures = USUAL_FIGU
     hot: heatW > HOT_W,
   };
 }
+
+/** The lowest voltage at which a monitor judges, V; on 6 V half of what the shop says of 12 V. */
+const monitorLow = (systemV: SystemV, figures: Figures): number =>
+  systemV === 24 ? figures.monitorLow24V : figures.monitorLow12V * (systemV === 6 ? 0.5 : 1);

@@ -1,7 +1,16 @@
 import TinyQueue from 'tinyqueue';
+import { type Conversion, conversionOf, convertedId, sourcesOf } from '../../controls';
 import { USUAL_FIGURES } from '../../electric/formulas';
 import { compareText } from '../../kernel/reason';
-import { type AdapterIndex, type IndexedAdapter, LEADS, leastRest, type Rest } from './adapterIndex';
+import {
+  type AdapterIndex,
+  type IndexedAdapter,
+  LEADS,
+  leastRest,
+  moduleOf,
+  type Rest,
+  type Wired,
+} from './adapterIndex';
 import { bothWays } from './bothWays';
 import { mating, turnedCavity } from './face';
 import type { ConnectorHalf, LampInput, LampPlug, OwnWay, VehiclePlug } from '../types';
@@ -180,9 +189,16 @@ function goalOf(plug: LampPlug, present: ReadonlySet<string>, i: ChainInput, joi
     .filter((x) => x.does !== 'mode')
     .map((input) => {
       const circuits = new Set([...present].filter((c) => i.suits(input, c)));
-      // A converter can make what no wire of the vehicle carries yet.
-      const made = input.does === 'stop-turn' && circuits.size === 0 ? pairsOf(present) : [];
-      for (const pair of made) if (i.suits(input, pair)) circuits.add(pair);
+      // A module can make what no wire of the vehicle carries yet.
+      if (circuits.size === 0)
+        for (const made of makeable(input, present, i.index.makes))
+          if (i.suits(input, made)) circuits.add(made);
+      // What suits by itself suits through a relay too.
+      if (i.index.makes.has('relay') && input.does !== 'ground')
+        for (const of of [...circuits].filter((c) => conversionOf(c) === null && c !== 'ground')) {
+          const relayed = convertedId({ kind: 'relay', of });
+          if (i.suits(input, relayed)) circuits.add(relayed);
+        }
       return { input, circuits, makeable: circuits.size > 0 };
     });
   return {
@@ -223,8 +239,27 @@ function withSeries(
   };
 }
 
-const pairsOf = (present: ReadonlySet<string>) =>
-  [...present].flatMap((a) => [...present].map((b) => `${a}+${b}`));
+/** What modules could make for an input of the circuits that are there. */
+function makeable(
+  { does }: LampInput,
+  present: ReadonlySet<string>,
+  makes: AdapterIndex['makes'],
+): readonly string[] {
+  const there = [...present].filter((c) => c !== 'ground' && conversionOf(c) === null);
+  const pairs = (of: (a: string, b: string) => Conversion) =>
+    there.flatMap((a) => there.map((b) => convertedId(of(a, b))));
+  const found: string[] = [];
+  if (does === 'stop-turn' && makes.has('join'))
+    found.push(...pairs((stop, turn) => ({ kind: 'join', stop, turn })));
+  if ((does === 'stop' || does === 'turn' || does === 'high-stop') && makes.has('part')) {
+    const out = does === 'turn' ? 'turn' : 'stop';
+    found.push(...there.map((of) => convertedId({ kind: 'part', out, of })));
+    if (out === 'stop') found.push(...pairs((of, beside) => ({ kind: 'part', out, of, beside })));
+  }
+  if (does !== 'ground' && makes.has('steady'))
+    found.push(...there.map((of) => convertedId({ kind: 'steady', of })));
+  return found;
+}
 
 /** The least that is still to be paid; null where a goal cannot be reached any more. */
 function restOf(s: Pick<State, 'open' | 'links'>, goals: readonly Goal[], prune: boolean): number | null {
@@ -248,10 +283,10 @@ function restOf(s: Pick<State, 'open' | 'links'>, goals: readonly Goal[], prune:
 
 function carries(end: OpenEnd, circuits: ReadonlySet<string>): boolean {
   for (const c of end.circuits.values()) if (circuits.has(c)) return true;
-  // What a converter would join is carried as its two parts.
-  for (const pair of circuits) {
-    const plus = pair.indexOf('+');
-    if (plus > 0) for (const c of end.circuits.values()) if (c === pair.slice(0, plus)) return true;
+  // What a module would make is carried as what it is made of.
+  for (const made of circuits) {
+    const [source] = conversionOf(made) ? sourcesOf(made) : [];
+    if (source !== undefined) for (const c of end.circuits.values()) if (c === source) return true;
   }
   return false;
 }
@@ -270,6 +305,28 @@ function seats(
   return found;
 }
 
+/** What comes out of a wire of an adapter; null: nothing does. @param at the circuit at an in-end's cavity */
+function madeBy(w: Wired, at: (p: Wired['from']) => string | undefined): string | null {
+  const of = at(w.from);
+  if (of === undefined) return null;
+  // Modules are for plain wires: behind another one, or on the ground, nothing says what they would make.
+  const kind = of === 'ground' ? null : moduleOf(w);
+  if (kind === null) return of;
+  if (conversionOf(of)) return kind === 'steady' ? of : null;
+  if (w.turn) {
+    const turn = at(w.turn);
+    return turn === undefined || turn === 'ground' || conversionOf(turn)
+      ? null
+      : convertedId({ kind: 'join', stop: of, turn });
+  }
+  if (w.part) {
+    const beside = w.beside && at(w.beside);
+    const tells = beside !== undefined && beside !== 'ground' && !conversionOf(beside);
+    return convertedId({ kind: 'part', out: w.part, of, ...(tells ? { beside } : {}) });
+  }
+  return convertedId({ kind: kind === 'relay' ? 'relay' : 'steady', of });
+}
+
 /** The open ends of an adapter that is plugged onto others. */
 export function endsBehind(
   adapter: IndexedAdapter,
@@ -279,11 +336,8 @@ export function endsBehind(
   return adapter.outs.map((out) => {
     const circuits = new Map<string, string>();
     for (const w of out.wires) {
-      const at = (p: { end: number; cavity: string }) => onto[p.end]?.circuits.get(p.cavity);
-      const circuit = at(w.from);
-      const turn = w.turn && at(w.turn);
-      if (w.turn === undefined ? circuit : circuit && turn)
-        circuits.set(w.to, w.turn === undefined ? (circuit ?? '') : `${circuit}+${turn}`);
+      const circuit = madeBy(w, (p) => onto[p.end]?.circuits.get(p.cavity));
+      if (circuit !== null) circuits.set(w.to, circuit);
     }
     return openEnd(`${number}:${out.id}`, out.family, undefined, circuits);
   });

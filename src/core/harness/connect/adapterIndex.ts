@@ -1,3 +1,4 @@
+import type { Conversion } from '../../controls';
 import { compareText } from '../../kernel/reason';
 import { splitCavity } from '../../kernel/ids';
 import type { Adapter, ShelfAdapter } from '../types';
@@ -5,10 +6,15 @@ import type { Adapter, ShelfAdapter } from '../types';
 /** Families in this module are text; bare leads have one of their own that no moulded housing can have. */
 export const LEADS = '(leads)';
 
-interface Wired {
+/** A wire of an adapter by the places of its ends. */
+export interface Wired {
   readonly to: string;
   readonly from: { readonly end: number; readonly cavity: string };
   readonly turn?: { readonly end: number; readonly cavity: string };
+  readonly part?: 'stop' | 'turn';
+  readonly beside?: { readonly end: number; readonly cavity: string };
+  readonly smooths?: boolean;
+  readonly relay?: boolean;
   /** A resistance in it, Ω, and whether there is a diode. */
   readonly ohm?: number;
   readonly diode?: boolean;
@@ -34,6 +40,8 @@ export interface AdapterIndex {
   readonly byPart: ReadonlyMap<string, IndexedAdapter>;
   /** Adapters by each family that they come out as; for walking back from a goal. */
   readonly byOut: ReadonlyMap<string, readonly IndexedAdapter[]>;
+  /** What modules of its adapters can make that no wire of a vehicle carries. */
+  readonly makes: ReadonlySet<Conversion['kind']>;
 }
 
 /** Makes a shelf's adapters ready for searching; once for a shelf, not for each search. */
@@ -58,8 +66,15 @@ export function indexAdapters(adapters: readonly ShelfAdapter[]): AdapterIndex {
     if (a.ins[0]) put(byFirst, a.ins[0].family, a);
     for (const family of new Set(a.outs.map((o) => o.family))) put(byOut, family, a);
   }
-  return { byFirst, byOut, byPart };
+  const makes = new Set(
+    [...byPart.values()].flatMap((a) => a.outs.flatMap((o) => o.wires.flatMap((w) => moduleOf(w) ?? []))),
+  );
+  return { byFirst, byOut, byPart, makes };
 }
+
+/** What module a wire has in it; null: none that makes another circuit of it. */
+export const moduleOf = (w: Pick<Wired, 'turn' | 'part' | 'smooths' | 'relay'>): Conversion['kind'] | null =>
+  w.turn ? 'join' : w.part ? 'part' : w.smooths ? 'steady' : w.relay ? 'relay' : null;
 
 function wired(adapter: Adapter): Pick<IndexedAdapter, 'ins' | 'outs'> {
   const of = (way: 'in' | 'out') => adapter.ends.filter((e) => e.way === way);
@@ -77,6 +92,10 @@ function wired(adapter: Adapter): Pick<IndexedAdapter, 'ins' | 'outs'> {
         to: splitCavity(w.to).cavity,
         from: place(w.from),
         ...(w.turn === undefined ? {} : { turn: place(w.turn) }),
+        ...(w.part === undefined ? {} : { part: w.part }),
+        ...(w.beside === undefined ? {} : { beside: place(w.beside) }),
+        ...(w.smooths ? { smooths: true } : {}),
+        ...(w.relay ? { relay: true } : {}),
         ...(w.ohm === undefined ? {} : { ohm: w.ohm }),
         ...(w.diode ? { diode: true } : {}),
       })),

@@ -26,7 +26,7 @@ export interface Arrival {
   readonly circuit: string;
   readonly plug: string;
   readonly cavity: string;
-  /** The turn signal's cavity, where a converter joins two wires. */
+  /** The second wire that a converter reads. */
   readonly also?: { readonly plug: string; readonly cavity: string };
   readonly path: readonly WireStop[];
 }
@@ -229,11 +229,12 @@ function traceBehind(
       const before = onto[w.from.end]?.arrivals.get(w.from.cavity);
       const circuit = end.circuits.get(w.to);
       if (!before || circuit === undefined) continue;
-      const turn = w.turn && onto[w.turn.end]?.arrivals.get(w.turn.cavity);
+      const second = w.turn ?? w.beside;
+      const also = second && onto[second.end]?.arrivals.get(second.cavity);
       arrivals.set(w.to, {
         ...before,
         circuit,
-        ...(turn ? { also: { plug: turn.plug, cavity: turn.cavity } } : {}),
+        ...(also ? { also: { plug: also.plug, cavity: also.cavity } } : {}),
         path: [
           ...before.path,
           { where: 'adapter', id: part, end: adapter.ins[w.from.end]?.id ?? '', cavity: w.from.cavity },

@@ -6,6 +6,7 @@ import {
   needOf,
   needOfCombined,
   TAIL_STOP,
+  untold,
 } from '../../controls';
 import type { Figures, SystemV } from '../../electric/formulas';
 import type { Reason } from '../../kernel/reason';
@@ -114,4 +115,12 @@ export function needsOf(side: Side, input: LampInput & OwnWay): Need | null {
   // What it does beside other lights is its own doing: its feed may stay.
   const either = [need.either, need.dimmed].filter((e): e is string => e !== undefined).join(' | ');
   return { cases: need.cases, either };
+}
+
+/** What an input needs of a circuit: what a module cannot tell may be as it likes, as on the vehicle it was. */
+export function needsFrom(side: Side, input: LampInput & OwnWay, circuit: string): Need | null {
+  const need = needsOf(side, input);
+  const open = untold(circuit);
+  if (!need || open === null) return need;
+  return { ...need, either: [need.either, open].filter((e) => e !== undefined).join(' | ') };
 }

@@ -1,5 +1,5 @@
 import { cavityOf } from '../../kernel/ids';
-import { differences, inSeries, suitsLevels, variations } from '../../controls';
+import { differences, fedForItself, inSeries, suitsLevels, variations } from '../../controls';
 import { USUAL_FIGURES } from '../../electric/formulas';
 import { clean } from '../../kernel/clean';
 import { compareText, type Reason, reason } from '../../kernel/reason';
@@ -13,6 +13,7 @@ import {
   isFed,
   type MappedCircuit,
   type MappedInput,
+  needsFrom,
   needsOf,
   type PinMap,
   type PinMapInput,
@@ -24,7 +25,8 @@ import { isTwoInOne, type LampInput, type LampPlug, type OwnWay } from '../types
  * everything right; where there is none, the nearest that there is, with what is wrong about it. Plugs of a kit that
  * are alternatives are tried each. The order of input does not matter.
  */
-export function pinMap(m: PinMapInput): PinMap {
+export function pinMap(both: PinMapInput): PinMap {
+  const m = ofOneSide(both);
   const suits = suiting(m);
   const series = seriesSuits(m);
   const picks = alternatives(m.lampPlugs)
@@ -79,6 +81,16 @@ export function pinMap(m: PinMapInput): PinMap {
       .map((p) => ({ plug: p.id, for: plugs.find((x) => x.alternative === p.alternative)?.id ?? '' }))
       .sort((a, b) => compareText(a.plug, b.plug)),
     conflicts,
+  };
+}
+
+/** A plug that a kit has for both its lamps, as the one lamp has it: what signals to the other side is the other's. */
+function ofOneSide(m: PinMapInput): PinMapInput {
+  const others = (i: LampInput) => m.side !== 'centre' && i.side !== undefined && i.side !== m.side;
+  if (!m.lampPlugs.some((p) => p.inputs.some(others))) return m;
+  return {
+    ...m,
+    lampPlugs: m.lampPlugs.map((p) => ({ ...p, inputs: p.inputs.filter((i) => !others(i)) })),
   };
 }
 
@@ -142,7 +154,7 @@ function suiting(m: Pick<PinMapInput, 'side' | 'circuit'>): Suits {
     const key = `${input.does}|${input.side}|${input.takesPulsed}|${input.dimsItself}|${circuit}`;
     const before = known.get(key);
     if (before !== undefined) return before;
-    const wants = needsOf(m.side, input);
+    const wants = needsFrom(m.side, input, circuit);
     const row = m.circuit(circuit);
     // A circuit that switches the ground gives nothing to a lamp that waits for a supply.
     const is =
@@ -235,7 +247,7 @@ function mapInput(
       : input.does === 'ground'
         ? circuit === back && servedBack(back)
         : series(input, circuit, back);
-  const need = needsOf(m.side, input);
+  const need = needsFrom(m.side, input, circuit);
   const cases = back === null ? m.circuit(circuit)?.cases : seriesCases(m, circuit, back);
   const held = need && cases && input.does !== 'ground' && circuit !== 'ground' ? { need, cases } : null;
   return {
@@ -279,8 +291,14 @@ function mapCircuits(m: PinMapInput, inputs: readonly MappedInput[]): readonly M
       const here = (at: { plug: string; cavity: string } | undefined) =>
         at?.plug === plug.id && at.cavity === cavity;
       const fed = inputs.filter((i) => isFed(i.verdict) && i.from && (here(i.from) || here(i.from.also)));
+      // A socket for both sides: what nothing here hangs on may be the other lamp's.
+      if (plug.also && fed.length === 0) continue;
       const row = m.circuit(circuit);
-      const drawnA = fed.reduce((sum, i) => sum + i.input.currentA, 0);
+      // Behind a module of its own supply the vehicle sees no lamp: its monitor misses it.
+      const drawnA = fed.reduce(
+        (sum, i) => (fedForItself(i.from?.circuit ?? '') ? sum : sum + i.input.currentA),
+        0,
+      );
       // A monitor of the whole circuit is judged where all its lamps are seen together.
       const own = row?.monitoring.kind === 'threshold' && row.monitoring.watches !== 'circuit';
       const missingA =

@@ -1,5 +1,6 @@
 import { cavityOf } from '../../kernel/ids';
 import { compareText } from '../../kernel/reason';
+import { wireText } from '../wireCode';
 import type { LeadRow } from './leadRows';
 
 /** A drawing as plain shapes, so that screen, file and paper draw the same. Lengths in points. */
@@ -103,7 +104,7 @@ export function drawLead(rows: readonly LeadRow[], words: DrawnWords): Drawing {
       base: r.wire?.base ?? null,
       stripe: r.wire?.stripe ?? null,
     });
-    const code = r.wire ? [r.wire.base, r.wire.stripe].filter(Boolean).join('/') : '';
+    const code = r.wire ? wireText(r.wire) : '';
     text(x1 + 8, y1 - 4.5, [code, r.size].filter(Boolean).join(' '), 'start', 8);
   }
   return { width: WIDTH, height: Math.max(from.bottom, to.bottom) + 4, shapes };

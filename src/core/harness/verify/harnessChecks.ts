@@ -1,5 +1,5 @@
 import { cavityOf } from '../../kernel/ids';
-import type { Circuit } from '../../controls';
+import { type Circuit, conversionOf } from '../../controls';
 import { compareText, type Reason, reason } from '../../kernel/reason';
 import type { BuildSheet } from '../lead/buildSheet';
 import { isFed, type PinMap } from '../connect/mapTypes';
@@ -50,7 +50,7 @@ export function netsOf(map: PinMap, build: BuildSheet | null): readonly Net[] {
       join(
         cavityOf(i.from.plug, i.from.cavity),
         [`in ${cavityOf(i.from.plug, i.from.cavity)}`, `out ${cavityOf(i.plug, i.cavity)}`],
-        i.from.also !== undefined,
+        conversionOf(i.from.circuit) !== null || i.inWay?.diode === true,
       );
     }
   return [...nets]

@@ -8,8 +8,9 @@ import { usualColour } from './handLine';
 /** Ids of rows that only one job has. They are no ids of the shelf: those have no slash. */
 const PREFIX = 'own/';
 
-/** What a lamp bears whose print names a system, V: the range that ISO 16750-2 gives it, as nobody has more to go by. */
+/** What a lamp bears whose print names a system, V: the range that ISO 16750-2 gives it, and half of 12 V for 6, as nobody has more to go by. */
 const WORKING_V: Readonly<Record<LampVoltage, readonly [low: number, high: number]>> = {
+  '6': [5.5, 8],
   '12': [9, 16],
   '24': [16, 32],
   '12-24': [9, 32],

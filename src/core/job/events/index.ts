@@ -13,6 +13,7 @@ import { asFound } from './asFound';
 import { benchRead } from './benchRead';
 import { boxChecked } from './boxChecked';
 import { checkRead } from './checkRead';
+import { customerNoted } from './customerNoted';
 import { dropRead } from './dropRead';
 import { entryAdmitted } from './entryAdmitted';
 import { factStated } from './factStated';
@@ -27,6 +28,7 @@ import { lampDescribed } from './lampDescribed';
 import { stepAdded } from './stepAdded';
 import type { EventKind, Entry, Stored } from './kind';
 import { lampChosen } from './lampChosen';
+import { lockAsked } from './lockAsked';
 import { modificationNoted } from './modificationNoted';
 import { partMoved } from './partMoved';
 import { photoAdded } from './photoAdded';
@@ -103,6 +105,8 @@ export const EVENT_KINDS = {
   'job-abandoned': jobAbandoned,
   'words-corrected': wordsCorrected,
   'line-corrected': lineCorrected,
+  'customer-noted': customerNoted,
+  'lock-asked': lockAsked,
   'entry-admitted': entryAdmitted,
   'release-locked': releaseLocked,
   void: voided,
@@ -116,6 +120,9 @@ type Bodies = {
 export type BodyOf<T extends EventType> = Bodies[T];
 /** What a writer says of a body; what was seen of the value is added where it is written down. */
 export type Said<T extends EventType> = Omit<BodyOf<T>, 'after'>;
+
+/** What is said of a type, whichever it is. */
+export type AnySaid = { [T in EventType]: { readonly type: T; readonly body: Said<T> } }[EventType];
 
 /** What happened, as the device wrote it. */
 export type JobEvent<T extends EventType = EventType> = Entry<BodyOf<T>, T>;
@@ -134,6 +141,7 @@ export const isEventType = (t: unknown): t is EventType =>
 export const kindOf = (type: EventType) =>
   EVENT_KINDS[type] as unknown as EventKind<EventType, unknown, object>;
 
+export { CONTACT_CONSENTS, type ContactConsent, CUSTOMER_MAX, LANGUAGE_MAX } from './customerNoted';
 export { type AimRead } from './aimChecked';
 export { LAMP_VOLTAGES, type LampVoltage } from './lampDescribed';
 export { HAND_STEPS, type HandStep } from './stepAdded';

@@ -4,7 +4,7 @@ import { after, id, list, money, number, oneOf, shape, text, words } from './for
 import { eventKind } from './kind';
 
 /** What the print on a lamp says of its supply. */
-export const LAMP_VOLTAGES = ['12', '24', '12-24'] as const;
+export const LAMP_VOLTAGES = ['6', '12', '24', '12-24'] as const;
 export type LampVoltage = (typeof LAMP_VOLTAGES)[number];
 
 /** A lamp that the shelf does not have, as its maker's leaf or the lamp itself tells: for this job alone. */

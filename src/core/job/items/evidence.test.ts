@@ -108,11 +108,11 @@ describe('evidence has a form', () => {
   it('each item leads to where it is settled', () => {
     expect(read(worked()).items.map((i) => [i.id.split(':')[0], itemPlace(i)])).toEqual([
       ['baseline', { stage: 'strip', part: null, position: HL }],
-      ['aim', { stage: 'prove', part: null, position: HL }],
+      ['aim', { stage: 'prove', part: 'aim', position: HL }],
       ['bench', { stage: 'bench', part: null, position: HL }],
       ['cure', { stage: 'wire', part: 'choices', position: HL }],
       ['cure', { stage: 'wire', part: 'choices', position: HR }],
-      ['proof', { stage: 'prove', part: null, position: HL }],
+      ['proof', { stage: 'prove', part: 'functions', position: HL }],
       ['plugs', { stage: 'wire', part: 'plugs', position: HL }],
       ['mounted', { stage: 'mount', part: null, position: HL }],
       ['no-sheet', { stage: 'strip', part: null, position: HL }],

@@ -27,6 +27,9 @@ const PARTS: Readonly<Partial<Record<ItemOrigin, string>>> = {
   'wire-conflict': 'map',
   'wire-unmapped': 'plugs',
   plug: 'plugs',
+  aim: 'aim',
+  'function-proof': 'functions',
+  mismatch: 'functions',
 };
 
 /** Where an item is settled. */

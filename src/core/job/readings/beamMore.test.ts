@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { BodyOf } from '../events';
+import { aimAgain, aimMove } from './aimAgain';
 import { faultsOfLight, glareIn, halfChange, lampAims } from './beam';
 
 const [L, R] = ['headlamp.front.left', 'headlamp.front.right'];
@@ -80,5 +81,54 @@ describe('what is wrong with a reading', () => {
     // 5 lx at 7.62 m, 3.48° off its axis: 290 / cos³ = 291.9 cd, in the eye at 50 m 0.117 lx.
     expect(g[0]?.glare.candela).toBeCloseTo(291.9, 0);
     expect(g[0]?.glare.eyeLx).toBeCloseTo(0.1168, 3);
+  });
+});
+
+describe('an aim in one sentence, and read again', () => {
+  it('says how far and which way, on the wall and as an angle', () => {
+    const [a] = lampAims(aim(0));
+    // 0 mm at 7 620 mm, the line 1 % down: 76.2 mm too high, atan(0.01) = 0.573°.
+    const move = a && aimMove(a, 7620);
+    expect(move).toMatchObject({ verdict: 'fails', lies: 'high', turns: null });
+    expect(move?.byMm).toBeCloseTo(76.2, 6);
+    expect(move?.byDeg).toBeCloseTo(0.5729, 4);
+    const [low] = lampAims(aim(-190));
+    expect(low && aimMove(low, 7620)).toMatchObject({ lies: 'low' });
+  });
+
+  it('turns by the lamp’s record bring the cutoff to the line', () => {
+    const [a] = lampAims(aim(0));
+    const turn = { rightDeg: 0, upDeg: 0.25 };
+    const turns = a && aimMove(a, 7620, 0, { vertical: turn }).turns;
+    // 76.2 mm down at tan(0.25°) × 7 620 = 33.25 mm a turn.
+    expect(turns?.vertical).toBeCloseTo(-2.292, 3);
+    expect(turns?.horizontal).toBeNull();
+    // Of two screws the horizontal one is spoken of only where somebody read across.
+    const both = { vertical: turn, horizontal: { rightDeg: 0.25, upDeg: 0 } };
+    expect(a && aimMove(a, 7620, undefined, both).turns?.horizontal).toBeNull();
+    expect(a && aimMove(a, 7620, 33.25, both).turns?.horizontal).toBeCloseTo(-1, 3);
+  });
+
+  it('of one lamp changes that lamp’s cutoff alone; a picture’s own place and interval do not go with it', () => {
+    const body = aim(0, {
+      lamps: {
+        [L]: { upMm: 10, centreMm: 840, lensMm: 130, acrossMm: 20, distanceMm: 3810, uMm: 2 },
+        [R]: { upMm: -70, centreMm: 840, lensMm: 130 },
+      },
+      promisedPercent: -1.2,
+    });
+    const again = aimAgain(body, L, 80);
+    expect(again).toEqual({
+      swap: 's',
+      market: 'ECE',
+      distanceMm: 7620,
+      promisedPercent: -1.2,
+      lamps: {
+        // The screws were turned: where it lies across nobody has looked at since.
+        [L]: { upMm: -80, centreMm: 840, lensMm: 130 },
+        [R]: { upMm: -70, centreMm: 840, lensMm: 130 },
+      },
+    });
+    expect(aimAgain(body, 'fog.front.left', 80)).toBeNull();
   });
 });

@@ -1,3 +1,4 @@
+import { everyPlug } from '../../harness/everyPlug';
 import { chainParts } from '../../kernel/ids';
 import { weakMapMemoize } from 'reselect';
 import { benchSequence, type BenchStep } from '../../bench';
@@ -171,10 +172,16 @@ export const mappingOf = weakMapMemoize(
 /** A lamp with the plugs that are used: of two that a kit brings, only one is fed on the bench too. */
 const usedPlugs = (lamp: Lamp, map: PinMap): Lamp => ({
   ...lamp,
-  plugs: (lamp.plugs ?? []).filter((p) => !map.unused.some((u) => u.plug === p.id)),
+  plugs: (lamp.plugs ?? [])
+    .filter((p) => !map.unused.some((u) => u.plug === p.id))
+    // Of a plug that a kit has for both its lamps, what is the other's is not this one's to be read.
+    .map((p) => ({
+      ...p,
+      inputs: p.inputs.filter((i) => map.inputs.some((x) => x.plug === p.id && x.cavity === i.cavity)),
+    })),
 });
 
 const plugsOf = (family: Family, position: string, ids: string): readonly VehiclePlug[] => {
   const wanted = new Set(ids.split(' '));
-  return (family.plugs ?? []).filter((p) => positionKey(p.position) === position && wanted.has(p.id));
+  return everyPlug(family).filter((p) => positionKey(p.position) === position && wanted.has(p.id));
 };

@@ -1,3 +1,4 @@
+import { everyPlug } from '../../harness/everyPlug';
 import { type Fault, type HarnessInput, liveHarness, type LiveHarness, type WiredLamp } from '../../electric';
 import type { SystemV } from '../../electric/formulas';
 import type { PinMap } from '../../harness';
@@ -76,7 +77,7 @@ export function harnessInput({ rows: { family, maps }, values }: SwapHarness): H
     circuits: family.circuits ?? [],
     lamps: lamps.flatMap(({ plugs, ...lamp }, i) => {
       const map = maps[i];
-      const vehiclePlugs = (family.plugs ?? []).filter(
+      const vehiclePlugs = everyPlug(family).filter(
         (p) => positionKey(p.position) === lamp.position && plugs.includes(p.id),
       );
       return map ? [{ ...lamp, map, vehiclePlugs }] : [];

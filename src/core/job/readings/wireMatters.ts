@@ -1,3 +1,4 @@
+import { everyPlug } from '../../harness/everyPlug';
 import { cureMatter, type Matter, matterOf, modeMatter, routeMatter } from '../../kernel/ids';
 import { weakMapMemoize } from 'reselect';
 import { clean } from '../../kernel/clean';
@@ -225,7 +226,7 @@ export function feedSourcesOf(
 /** Circuits that lamps of the line hang on. */
 const lampCircuitsOf = weakMapMemoize((family: Family): readonly string[] => [
   ...new Set(
-    (family.plugs ?? []).flatMap((p) =>
+    everyPlug(family).flatMap((p) =>
       p.cavities.flatMap((c) => (c.circuit && c.circuit !== 'ground' ? [c.circuit] : [])),
     ),
   ),

@@ -1,3 +1,4 @@
+import { everyPlug } from '../../harness/everyPlug';
 import { adaptersMatter, checkAt, feedOf, lampAt, matterOf, modeMatter } from '../../kernel/ids';
 import type { Known, SwapPlan } from '../../fitment';
 import { openFacts } from '../../rule/because';
@@ -302,7 +303,7 @@ function plugsAt(
   s: WiringSources,
 ): { plugs: readonly VehiclePlug[]; unknown: boolean; asks: readonly FactRef[] } {
   if (s.unknownPlugs.has(position)) return { plugs: [], unknown: false, asks: [] };
-  const judged = (s.family.plugs ?? [])
+  const judged = everyPlug(s.family)
     .filter((p) => positionKey(p.position) === position)
     .map((plug) => ({
       plug,

@@ -7,6 +7,7 @@ import type { OpenItem } from '../items/openItem';
 import type { JobReading } from '../readJob';
 import { releaseHands, type ReleaseHands } from './releaseHands';
 import { releaseWiring, type ReleaseWiring } from './releaseWiring';
+import { type Customer, customerOf } from '../log/customer';
 import { customerWords } from '../log/locked';
 import { releaseRecords, type ReleaseRecords } from './releaseRecords';
 import type { Stage } from '../stages/stages';
@@ -63,6 +64,8 @@ export interface ReleaseDocument {
     readonly foot?: string;
   };
   readonly job: { readonly number: number; readonly openedAt: string; readonly words: string };
+  /** Absent: nobody wrote it down, or it is a document of before. */
+  readonly customer?: Customer;
   readonly vehicle: Pick<VehicleRecord, 'vin' | 'serial' | 'plate' | 'fleet'> & {
     readonly maker: string;
     readonly name: string;
@@ -141,6 +144,7 @@ export interface ReleaseInput {
 export function releaseDocument(input: ReleaseInput): ReleaseDocument {
   const { reading, vehicle, family, nameOf } = input;
   const { record, facts, context } = reading;
+  const customer = customerOf(record);
   return {
     form: RELEASE_DOCUMENT_FORM,
     revision: record.locks.length + 1,
@@ -152,6 +156,7 @@ export function releaseDocument(input: ReleaseInput): ReleaseDocument {
       openedAt: record.opened?.at ?? '',
       words: customerWords(record),
     },
+    ...(customer ? { customer } : {}),
     vehicle: {
       vin: vehicle.vin,
       serial: vehicle.serial,

@@ -8,6 +8,14 @@ export const GOOD: { readonly [T in EventType]: BodyOf<T> } = {
   'fact-stated': { key: 'bumper', subject: 'vehicle', value: 'standard', source: 'seen' },
   'as-found': { position: HL, found: ['fogged'], words: 'inside', after: ['e1'] },
   'wishes-stated': { wishes: ['drl'], after: [] },
+  'customer-noted': {
+    name: 'Una Rill',
+    reach: '0700 900 114',
+    language: 'English',
+    consent: 'this-job',
+    after: [],
+  },
+  'lock-asked': { words: 'done by noon' },
   'modification-noted': { words: 'lift', position: HL },
   'swap-opened': { swap: 'heads', positions: [HL, HR] },
   'lamp-chosen': {

@@ -2,6 +2,7 @@ import type { Wish } from '../../fitment';
 import type { PositionKey, VinReading } from '../../vehicle';
 import type { WarrantySymptom } from '../events';
 import { customerWords } from '../log/locked';
+import { type Customer, customerOf } from '../log/customer';
 import { type Job, perJob } from './view';
 
 /** How the vehicle came in and what its owner wants. */
@@ -10,6 +11,8 @@ export interface ArriveView {
   readonly words: string;
   readonly vin: VinReading | null;
   readonly wishes: { readonly wishes: readonly Wish[]; readonly words: string } | null;
+  /** Who the customer is; null: nobody wrote it down. */
+  readonly customer: Customer | null;
   readonly modifications: readonly {
     readonly event: string;
     readonly words: string;
@@ -41,6 +44,7 @@ export const arriveView = perJob(({ reading: { record, vin } }: Job): ArriveView
     words: customerWords(record),
     vin,
     wishes: wishes ? { wishes: wishes.wishes, words: wishes.words ?? '' } : null,
+    customer: customerOf(record),
     modifications: record.modifications.map((m) => ({
       event: m.id,
       words: m.body.words,

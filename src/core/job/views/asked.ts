@@ -1,3 +1,4 @@
+import { everyPlug } from '../../harness/everyPlug';
 import { type Rule, predicatesOf, predicateTest } from '../../rule';
 import type { Application, Family, Profile } from '../../catalogue/types';
 import type { StepSheet } from '../../work';
@@ -43,14 +44,14 @@ export function askedFacts(rows: AskingRows, registry: FactRegistry): ReadonlySe
     }
   }
   for (const s of sheets) add(s.when, s);
-  for (const p of family.plugs ?? []) add(p.when, p.position);
+  for (const p of everyPlug(family)) add(p.when, p.position);
   for (const place of family.places) for (const f of place.functions) add(f.when, place.position);
   for (const box of family.fuseBoxes ?? []) add(box.when, null);
   for (const lead of family.leads ?? []) add(lead.when, null);
   for (const profile of profiles) for (const r of profile.requirements) add(r.when, null);
   // A plug of the line is looked at even where it has only one: another may be there.
   for (const place of places)
-    if ((family.plugs ?? []).some((p) => positionKey(p.position) === positionKey(place)))
+    if (everyPlug(family).some((p) => positionKey(p.position) === positionKey(place)))
       asked.add(askedAt(place, 'plug'));
   return asked;
 }

@@ -1,3 +1,4 @@
+import { everyPlug } from '../../harness/everyPlug';
 import type { ConnectorHalf } from '../../harness';
 import type { Family } from '../../catalogue/types';
 import { type PositionKey, positionKey } from '../../vehicle';
@@ -17,7 +18,7 @@ export function plugChoices(
   const halves = connectors.filter((c) => c.half === 'vehicle');
   const here = new Set(positions);
   const own = new Set(
-    (family.plugs ?? [])
+    everyPlug(family)
       .filter((p) => here.has(positionKey(p.position)))
       .flatMap((p) => halves.find((c) => c.id === p.connector)?.family ?? []),
   );

@@ -52,27 +52,45 @@ export function litOf(f: RunFunction): readonly { readonly fromUs: number; reado
 const lit = new WeakMap<RunFunction, readonly { readonly fromUs: number; readonly toUs: number }[]>();
 
 function litSpansOf(f: RunFunction): readonly { readonly fromUs: number; readonly toUs: number }[] {
-  const spans = f.segments
-    .flatMap((s) => litSpans(s.light, SEEN))
-    .map((s) => ({ fromUs: s.us, toUs: s.endUs }))
-    .sort((a, b) => a.fromUs - b.fromUs);
+  // Segments that share their light, as all do but in a sweep, are looked at once.
+  const lights = new Set(f.segments.map((s) => s.light));
+  const spans = [...lights].flatMap((light) => litSpans(light, SEEN));
+  if (lights.size > 1) spans.sort((a, b) => a.us - b.us);
   const list: { fromUs: number; toUs: number }[] = [];
-  for (const s of spans) {
-    const last = list.at(-1);
-    if (last && s.fromUs <= last.toUs) last.toUs = Math.max(last.toUs, s.toUs);
-    else list.push({ ...s });
-  }
+  let last: { fromUs: number; toUs: number } | undefined;
+  for (const { us, endUs } of spans)
+    if (!last || us > last.toUs) list.push((last = { fromUs: us, toUs: endUs }));
+    else if (endUs > last.toUs) last.toUs = endUs;
   return list;
 }
 
+/** A phase that is looked into when somebody asks: most judges want to know when it was, few what each segment did. */
 function phaseOf(f: RunFunction, fromUs: number, toUs: number): OnPhase {
+  let known: SeenInPhase | undefined;
+  const seen = (): SeenInPhase => (known ??= seenInPhase(f, fromUs, toUs));
+  return {
+    fromUs,
+    toUs,
+    get firstLightUs() {
+      return seen().firstLightUs;
+    },
+    get fullUs() {
+      return seen().fullUs;
+    },
+    get segments() {
+      return seen().segments;
+    },
+  };
+}
+
+type SeenInPhase = Pick<OnPhase, 'firstLightUs' | 'fullUs' | 'segments'>;
+
+function seenInPhase(f: RunFunction, fromUs: number, toUs: number): SeenInPhase {
   const share = (f.program.level ?? 1) * FULL_SHARE;
   const segments = f.segments.map((s) => ({ id: s.segment, ...within(s.light, fromUs, toUs, share) }));
   const firsts = segments.flatMap((s) => (s.firstUs === null ? [] : [s.firstUs]));
   const fulls = segments.flatMap((s) => (s.fullUs === null ? [] : [s.fullUs]));
   return {
-    fromUs,
-    toUs,
     firstLightUs: firsts.length === 0 ? null : Math.min(...firsts),
     fullUs: fulls.length === segments.length && fulls.length > 0 ? Math.max(...fulls) : null,
     segments: segments.map(({ id, litUs, peak }) => ({ id, litUs, peak })),

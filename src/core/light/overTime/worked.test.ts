@@ -8,6 +8,7 @@ import { movedTo, readScore, type Score } from './score';
 import { lightOverTime, type VehicleLight } from './simulate';
 import { functionsOverTime, lightNotes } from './summary';
 import { lightByCases } from '../supply/byCases';
+import type { LampProgram } from '../program/types';
 
 const RATE = (perMinute: number, onShare: number): Flasher => ({ perMinute, onShare });
 const LEFT: Score = { lengthMs: 3000, moves: [{ atMs: 0, set: { key: 'on', left: 'yes' } }] };
@@ -343,6 +344,36 @@ describe('what else lamps do', () => {
       ).map((n) => n.code);
     };
     expect([of(70), of(200), of(2000), of(70, 'averages')]).toEqual([['flicker'], ['beads'], [], []]);
+  });
+
+  it('a pulsed feed is passed on, averaged to its duty, or taken for a sign to dim to a level of its own', () => {
+    const wire = circuitOf('tail', [
+      { when: 'brake', level: { kind: 'on' } },
+      { when: 'lights!=off', level: { kind: 'pulsed', duty: 0.5, hz: 200 } },
+    ]);
+    const levels = (pulsed: LampProgram['pulsed']) => {
+      const program = { ...bar(1, [{ does: 'tail' }]), ...(pulsed ? { pulsed } : {}) };
+      const { lamps } = played(plainVehicle({ left: program, right: program }, null, {}, [wire]), {
+        lengthMs: 500,
+        moves: [
+          { atMs: 0, set: { lights: 'position' } },
+          { atMs: 250, set: { brake: 'yes' } },
+        ],
+      });
+      return lamps[0]?.segments[0]?.light.map((s) => [s.level, s.carrier?.duty ?? null]);
+    };
+    expect(levels({ kind: 'passes' })).toEqual([
+      [1, 0.5],
+      [1, null],
+    ]);
+    expect(levels({ kind: 'averages' })).toEqual([
+      [0.5, null],
+      [1, null],
+    ]);
+    expect(levels({ kind: 'dims', to: 0.15 })).toEqual([
+      [0.15, null],
+      [1, null],
+    ]);
   });
 
   it('a filament rises slowly and an LED at once; hold-up shines on', () => {

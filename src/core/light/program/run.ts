@@ -215,14 +215,14 @@ function shownBy(f: FunctionProgram, edges: readonly Beginning[], supply: Trace)
   );
 }
 
-/** What the lamp makes of a pulsed feed: it passes it on, or shines at its mean. */
+/** What the lamp makes of a pulsed feed: it passes it on, shines at its mean, or at a level of its own. */
 function asFed(program: LampProgram, supply: Trace): Trace {
-  if (program.pulsed?.kind !== 'averages') return supply;
-  return supply.map(({ carrier, ...s }) => ({
-    ...s,
-    from: s.from * (carrier?.duty ?? 1),
-    to: s.to * (carrier?.duty ?? 1),
-  }));
+  const { pulsed } = program;
+  if (pulsed?.kind !== 'averages' && pulsed?.kind !== 'dims') return supply;
+  return supply.map(({ carrier, ...s }) => {
+    const share = !carrier ? 1 : pulsed.kind === 'dims' ? pulsed.to : carrier.duty;
+    return { ...s, from: s.from * share, to: s.to * share };
+  });
 }
 
 /** Exponents of a filament's light and current over its voltage. Source: usual laws of incandescent lamps. */

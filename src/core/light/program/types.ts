@@ -77,6 +77,8 @@ export function sweepPlace(sweep: Pick<Sweep, 'together' | 'from'>, i: number, s
 export type PulsedFeed =
   | { readonly kind: 'passes' }
   | { readonly kind: 'averages' }
+  /** A level of its own, steady, whatever the duty. */
+  | { readonly kind: 'dims'; readonly to: number }
   | { readonly kind: 'flickers'; readonly belowHz: number };
 
 /** What a lamp does over time. */

@@ -1,5 +1,5 @@
 import type { Lamp } from '../../catalogue/types';
-import type { Circuit, ControlState } from '../../controls';
+import { type Circuit, circuitFinder, type ControlState } from '../../controls';
 import type { InputReading, LiveHarness } from '../../electric';
 import type { LampFunction, Side } from '../../vehicle';
 import type { Flasher } from '../overTime/flasher';
@@ -111,7 +111,7 @@ function suppliesOf(
 
 /** The side that a circuit signals to; null: none. */
 function sideOf(circuits: readonly Circuit[], id: string | null): 'left' | 'right' | null {
-  const cases = circuits.find((c) => c.id === id)?.cases ?? [];
+  const cases = (id === null ? undefined : circuitFinder(circuits)(id))?.cases ?? [];
   return cases.flatMap((c) => (c.level.kind === 'flashing' ? [c.level.side] : []))[0] ?? null;
 }
 

@@ -2,12 +2,13 @@
 import { type FormEvent, useState } from 'react';
 import { aboveRoof, isAimed, looksView, photoSpot } from '@/core/job';
 import { LOADS } from '@/core/beam/photometry';
-import { readLength } from '@/core/quantity';
+import { readMeasure, readWallDistance, typedAs } from '@/core/quantity';
 import { positionKey } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useBusy, useJob, useSwapIn, useView } from '../JobContext';
 import { Figure } from './Figure';
-import { numberIn } from './numberIn';
+import { distanceWords, figureWords, measureLabel, typedDistance } from './figureWords';
+import { measureIn, numberIn } from './numberIn';
 
 const MARKETS = ['ECE', 'NA'] as const;
 const AXLES = ['frontEmptyMm', 'rearEmptyMm', 'frontLoadedMm', 'rearLoadedMm'] as const;
@@ -28,14 +29,14 @@ export function AimForm() {
   const places = job.pack.family.body.places;
   const heightOf = (key: string) => {
     const at = places.find((p) => key === positionKey(p.position))?.zMm;
-    return at === undefined ? '' : String(at);
+    return at === undefined ? '' : typedAs('length', at, words);
   };
   const [lamps, setLamps] = useState<
     Readonly<Record<string, { below: string; across: string; centre: string; lens: string }>>
   >({});
   const [distance, setDistance] = useState(() => {
     const of = looks?.after ?? looks?.walls.find((w) => w.when === 'after' && w.body.cutoff)?.body;
-    return of ? `${of.distanceMm} mm` : '';
+    return of ? typedDistance(of.distanceMm, words) : '';
   });
   const [more, setMore] = useState(NONE);
   const [axles, setAxles] = useState(NO_AXLES);
@@ -47,7 +48,7 @@ export function AimForm() {
   const ofWall = (p: string) => {
     const wall = wallAt(p);
     const spot = wall && photoSpot(wall);
-    const mm = (v: number) => String(Math.round(v)).replace('.', decimal);
+    const mm = (v: number) => typedAs('length', v, words);
     return {
       below: spot ? mm(-spot.upMm) : '',
       across: spot?.acrossMm === undefined ? '' : mm(spot.acrossMm),
@@ -73,13 +74,31 @@ export function AimForm() {
   };
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    const wall = readLength(distance.trim(), decimal);
-    if (wall.kind === 'fault') return setFault(say.reason(wall.reason).text);
-    if (wall.mm < 500) return setFault(t('light-read.distance-wanted'));
+    const wall = readWallDistance(distance, words);
+    if (wall.kind === 'fault') return setFault(distanceWords(wall, words));
+    const wanted = aimed.flatMap((p) => {
+      const position = say.position(p);
+      const { below, across, centre, lens } = at(p);
+      return [
+        { label: t('aim.below', { position }), typed: below, signed: true },
+        ...(across.trim() === ''
+          ? []
+          : [{ label: t('aim.at-across', { position }), typed: across, signed: true }]),
+        { label: t('aim.centre', { position }), typed: centre, signed: false },
+        { label: t('aim.lens', { position }), typed: lens, signed: false },
+      ];
+    });
+    // The first field that is none is named, with what to write in it.
+    for (const { label, typed, signed } of wanted) {
+      const read = readMeasure(typed, 'length', { ...words, signed });
+      if (read.kind === 'fault')
+        return setFault(figureWords(read, measureLabel(label, 'length', words), words));
+    }
+    const mmIn = (text: string, signed = false) => measureIn(text, 'length', { ...words, signed });
     const spots = aimed.map((p) => {
       const { below, across, centre, lens } = at(p);
-      const [b, c, l] = [numberIn(below, decimal, true), numberIn(centre, decimal), numberIn(lens, decimal)];
-      const a = across.trim() === '' ? undefined : numberIn(across, decimal, true);
+      const [b, c, l] = [mmIn(below, true), mmIn(centre), mmIn(lens)];
+      const a = across.trim() === '' ? undefined : mmIn(across, true);
       const photo = fromPhoto(p);
       return b === null || c === null || l === null || a === null
         ? null
@@ -93,17 +112,20 @@ export function AimForm() {
             },
           ] as const);
     });
-    if (spots.includes(null)) return setFault(t('aim.figures'));
     const high = spots.find((s) => s && aboveRoof(job, s[1].centreMm));
     if (high) return setFault(t('aim.above-roof', { position: say.position(high[0]), mm: high[1].centreMm }));
     const optional = (name: 'nose' | 'wheelbase' | 'floor' | 'marked' | 'promised') =>
-      more[name].trim() === '' ? undefined : numberIn(more[name], decimal, true);
+      more[name].trim() === ''
+        ? undefined
+        : name === 'nose' || name === 'wheelbase'
+          ? mmIn(more[name], true)
+          : numberIn(more[name], decimal, true);
     const [nose, wheelbase, floor, marked, promised] = (
       ['nose', 'wheelbase', 'floor', 'marked', 'promised'] as const
     ).map(optional);
     if ([nose, wheelbase, floor, marked, promised].includes(null))
       return setFault(t('light-read.figure-wanted'));
-    const loaded = AXLES.map((a) => numberIn(axles[a], decimal));
+    const loaded = AXLES.map((a) => mmIn(axles[a]));
     const some = AXLES.some((a) => axles[a].trim() !== '');
     if (some && (loaded.includes(null) || typeof wheelbase !== 'number'))
       return setFault(t('aim.axles-wanted'));
@@ -140,7 +162,23 @@ export function AimForm() {
     });
   };
   const field = (label: string, value: string, put: (v: string) => void, data: string, width = 'w-40') => (
-    <Figure label={label} value={value} onChange={put} width={width} data-aim-field={data} />
+    <Figure
+      label={label}
+      value={value}
+      onChange={put}
+      width={width}
+      measured="length"
+      data-aim-field={data}
+    />
+  );
+  const percent = (name: 'marked' | 'promised' | 'floor', width: string) => (
+    <Figure
+      label={t(`aim.${name}`)}
+      value={more[name]}
+      onChange={(v) => setMore({ ...more, [name]: v })}
+      width={width}
+      data-aim-field={name}
+    />
   );
   return (
     <form onSubmit={submit} noValidate className="grid gap-2" data-aim-form>
@@ -156,9 +194,7 @@ export function AimForm() {
             {field(t('aim.centre', { position }), at(p).centre, put('centre'), `centre/${p}`)}
             {field(t('aim.lens', { position }), at(p).lens, put('lens'), `lens/${p}`)}
             {photo && (
-              <p className="basis-full text-sm text-soft">
-                {t('aim.of-photo', { mm: say.number(photo.distanceMm) })}
-              </p>
+              <p className="basis-full text-sm text-soft">{t('aim.of-photo', { mm: photo.distanceMm })}</p>
             )}
           </div>
         );
@@ -179,14 +215,8 @@ export function AimForm() {
       <details>
         <summary className="cursor-pointer text-sm font-semibold text-petrol">{t('aim.more')}</summary>
         <div className="mt-2 flex flex-wrap items-end gap-3">
-          {field(t('aim.marked'), more.marked, (marked) => setMore({ ...more, marked }), 'marked', 'w-36')}
-          {field(
-            t('aim.promised'),
-            more.promised,
-            (promised) => setMore({ ...more, promised }),
-            'promised',
-            'w-36',
-          )}
+          {percent('marked', 'w-36')}
+          {percent('promised', 'w-36')}
           {field(t('aim.nose'), more.nose, (nose) => setMore({ ...more, nose }), 'nose', 'w-36')}
           {field(
             t('aim.wheelbase'),
@@ -195,7 +225,7 @@ export function AimForm() {
             'wheelbase',
             'w-32',
           )}
-          {field(t('aim.floor'), more.floor, (floor) => setMore({ ...more, floor }), 'floor', 'w-40')}
+          {percent('floor', 'w-40')}
           <label className="grid w-36 gap-1 text-sm font-semibold">
             {t('aim.load')}
             <select

@@ -1,9 +1,10 @@
 'use client';
 import { eyeSpot } from '@/core/job';
+import type { TypedHow } from '@/core/quantity';
 import { FIELD } from '@/ui/classes';
 import { useJob } from '../JobContext';
 import { Figure } from './Figure';
-import { numberIn } from './numberIn';
+import { measureIn, numberIn } from './numberIn';
 import type { SetUpTyped } from './SetUpFields';
 
 /** What is typed of one lamp besides its hot spot. */
@@ -20,18 +21,18 @@ export const NO_EYE: EyeTyped = { eye: '', eye25: '', column: [ROW, ROW, ROW] };
 /** The eye fields as an entry has them; null: one of them is no figure. */
 export function eyeBody(
   typed: Readonly<Record<string, EyeTyped>>,
-  decimal: string,
+  how: TypedHow,
 ): {
   readonly eyeLux?: Readonly<Record<string, number>>;
   readonly eye25Lux?: Readonly<Record<string, number>>;
   readonly columns?: Readonly<Record<string, readonly { upMm: number; lux: number }[]>>;
 } | null {
   let fault = false;
-  const figure = (text: string, signed = false): number => {
-    const n = numberIn(text, decimal, signed);
+  const wanted = (n: number | null): number => {
     if (n === null) fault = true;
     return n ?? 0;
   };
+  const figure = (text: string) => wanted(numberIn(text, how.decimal));
   const some = (name: 'eye' | 'eye25') =>
     Object.entries(typed).flatMap(([p, e]) => (e[name].trim() === '' ? [] : [[p, figure(e[name])] as const]));
   const [eyes, eyes25] = [some('eye'), some('eye25')];
@@ -39,7 +40,15 @@ export function eyeBody(
     const rows = e.column.filter((r) => r.up.trim() !== '' || r.lux.trim() !== '');
     return rows.length === 0
       ? []
-      : [[p, rows.map((r) => ({ upMm: figure(r.up, true), lux: figure(r.lux) }))] as const];
+      : [
+          [
+            p,
+            rows.map((r) => ({
+              upMm: wanted(measureIn(r.up, 'length', { ...how, signed: true })),
+              lux: figure(r.lux),
+            })),
+          ] as const,
+        ];
   });
   if (fault) return null;
   return {
@@ -101,8 +110,8 @@ export function EyeFields({
           {spot
             ? t('light-read.eye-spot', {
                 side: spot.acrossMm < 0 ? 'left' : 'right',
-                across: Math.round(Math.abs(spot.acrossMm)),
-                up: Math.round(spot.upMm),
+                across: Math.abs(spot.acrossMm),
+                up: spot.upMm,
               })
             : t('light-read.eye-about')}
         </p>
@@ -131,6 +140,7 @@ export function EyeFields({
                       put(p, { column: of(p).column.map((x, j) => (j === i ? { ...x, [k]: v } : x)) })
                     }
                     width="w-24"
+                    measured={k === 'up' ? 'length' : undefined}
                     data-column={`${p}/${i}/${k}`}
                   />
                 ))}

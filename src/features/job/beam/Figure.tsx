@@ -1,12 +1,16 @@
+import type { Measured } from '@/core/quantity';
 import { FIELD } from '@/ui/classes';
+import { useWords } from '@/ui/WordsContext';
+import { measureLabel } from './figureWords';
 
-/** A field for one figure, with what it is above it. */
+/** A field for one figure, with what it is above it; what is measured says the unit of a bare figure. */
 export function Figure({
   label,
   value,
   onChange,
   width = 'w-36',
   placeholder,
+  measured,
   ...data
 }: {
   label: string;
@@ -14,10 +18,12 @@ export function Figure({
   onChange: (value: string) => void;
   width?: string;
   placeholder?: string;
+  measured?: Measured | undefined;
 } & Readonly<Record<`data-${string}`, string>>) {
+  const words = useWords();
   return (
     <label className={`grid ${width} gap-1 text-sm font-semibold`}>
-      {label}
+      {measured ? measureLabel(label, measured, words) : label}
       <input
         className={`${FIELD} font-mono`}
         inputMode="decimal"

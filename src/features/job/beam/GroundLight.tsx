@@ -3,12 +3,13 @@ import { useEffect, useState } from 'react';
 import type { RoadLamp, RoadLamps } from '@/core/job';
 import type { Coverage } from '@/core/beam/photometry/coverage';
 import { ISOLUX } from '@/core/beam/photometry/roadTask';
+import { typedAs } from '@/core/quantity';
 import { BUTTON, FIELD } from '@/ui/classes';
 import type { RoadAsk, RoadReply } from '@/workers/road';
 import { useJob } from '../JobContext';
 import { useWorker } from '../useWorker';
 import { Figure } from './Figure';
-import { numberIn } from './numberIn';
+import { measureIn, numberIn } from './numberIn';
 import { SHADES } from './paintRoad';
 
 const worker = () => new Worker(new URL('../../../workers/road.ts', import.meta.url), { type: 'module' });
@@ -23,11 +24,11 @@ export function GroundLight({ known }: { known: RoadLamps }) {
     {},
   );
   const [least, setLeast] = useState('5');
-  const [far, setFar] = useState('8');
+  const [far, setFar] = useState(() => typedAs('distance', 8, words));
   const [found, setFound] = useState<Coverage | null>(null);
   const [working, setWorking] = useState(false);
   const standing = (l: RoadLamp) => set[l.position] ?? { tilt: l.tiltDeg ?? 0, pan: l.panDeg ?? 0 };
-  const [leastLux, farM] = [numberIn(least, decimal), numberIn(far, decimal)];
+  const [leastLux, farM] = [numberIn(least, decimal), measureIn(far, 'distance', words)];
   const middleM = lamps.reduce((s, l) => s + (l.aheadM ?? 0), 0) / Math.max(1, lamps.length);
   const placed = lamps.map((l) => ({
     map: l.map,
@@ -66,7 +67,14 @@ export function GroundLight({ known }: { known: RoadLamps }) {
     <>
       <div className="flex flex-wrap items-end gap-3">
         <Figure label={t('road.least')} value={least} onChange={setLeast} data-ground="least" />
-        <Figure label={t('road.far')} value={far} onChange={setFar} width="w-44" data-ground="far" />
+        <Figure
+          label={t('road.far')}
+          value={far}
+          onChange={setFar}
+          width="w-44"
+          measured="distance"
+          data-ground="far"
+        />
         {working ? (
           <button
             type="button"

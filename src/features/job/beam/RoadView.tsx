@@ -84,7 +84,7 @@ function Road({ known }: { known: RoadLamps }) {
   }, [asked]);
   const slider = (name: keyof typeof moved, from: number, to: number, step: number) => (
     <label className="grid w-44 gap-0.5 text-sm font-semibold">
-      {t(`road.${name}`, { value: say.number(moved[name]) })}
+      {t(`road.${name}`, { value: name === 'height' ? moved.height : say.number(moved[name]) })}
       <input
         type="range"
         className="accent-petrol"

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { turnsOfOne, turnsOfTwo, type Turns } from '@/core/beam/aim';
 import { useJob } from '../JobContext';
 import { Figure } from './Figure';
-import { numberIn } from './numberIn';
+import { measureIn, numberIn } from './numberIn';
 
 /**
  * Which screw, which way, how many turns: after a try of one screw, or of two that both move the beam both ways.
@@ -29,16 +29,18 @@ export function ScrewTurns({
     hAcross: '',
   });
   const n = (name: keyof typeof typed) => numberIn(typed[name], decimal, true);
+  const mm = (name: keyof typeof typed) => measureIn(typed[name], 'length', { ...words, signed: true });
   const field = (name: keyof typeof typed, label: string) => (
     <Figure
       label={label}
       value={typed[name]}
       onChange={(v) => setTyped({ ...typed, [name]: v })}
+      measured={name === 'tried' || name === 'hTried' ? undefined : 'length'}
       data-screw={name}
     />
   );
-  const [tried, after] = [n('tried'), n('after')];
-  const [across, hTried, hAfter, hAcross] = [n('across'), n('hTried'), n('hAfter'), n('hAcross')];
+  const [tried, after] = [n('tried'), mm('after')];
+  const [across, hTried, hAfter, hAcross] = [mm('across'), n('hTried'), mm('hAfter'), mm('hAcross')];
   const two =
     acrossMm !== null &&
     tried !== null &&
@@ -66,7 +68,7 @@ export function ScrewTurns({
   const span = (x: Turns) => ({ turns: figure(x.turns), from: figure(x.from), to: figure(x.to) });
   return (
     <details className="mt-1" data-screws>
-      <summary className="cursor-pointer text-sm font-semibold text-petrol">{t('aim.screws')}</summary>
+      <summary className="cursor-pointer py-1 text-sm font-semibold text-petrol">{t('aim.screws')}</summary>
       <p className="mt-1 text-sm text-soft">{t('aim.screw-how')}</p>
       <div className="flex flex-wrap items-end gap-3">
         {field('tried', t('aim.screw-tried'))}

@@ -2,6 +2,7 @@
 import { type Load, LOADS } from '@/core/beam/photometry';
 import { FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
+import { measureLabel } from './figureWords';
 
 /** The set-up as it is typed: numbers are texts until they are sent, and what is left empty is not known. */
 export interface SetUpTyped {
@@ -68,10 +69,11 @@ export function SetUpFields({
   typed: SetUpTyped;
   onChange: (typed: SetUpTyped) => void;
 }) {
-  const { t, tCode } = useWords();
+  const words = useWords();
+  const { t, tCode } = words;
   const text = (name: 'place' | 'stray' | 'volts' | 'minutes' | 'square', width: string) => (
     <label className={`grid ${width} gap-1 text-sm font-semibold`}>
-      {tCode(`set-up.${name}`)}
+      {name === 'square' ? measureLabel(t('set-up.square'), 'length', words) : tCode(`set-up.${name}`)}
       <input
         className={`${FIELD} ${name === 'place' ? '' : 'font-mono'}`}
         inputMode={name === 'place' ? 'text' : 'decimal'}

@@ -1,9 +1,10 @@
 'use client';
 import { useState } from 'react';
-import { readLength } from '@/core/quantity';
+import { readWallDistance } from '@/core/quantity';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useJob } from '../JobContext';
 import { Figure } from './Figure';
+import { measureLabel } from './figureWords';
 import { pointsOfCsv } from './readingsCsv';
 import { taskTyped, type WallTyped, wallTyped } from './wallTask';
 
@@ -20,19 +21,27 @@ export function WallFields({
   const [kept, setKept] = useState<'kept' | 'not' | null>(null);
   const walls = job.pack.walls ?? [];
   const [csvLine, setCsvLine] = useState<number | null>(null);
+  const here = (figure: string) => figure.replace(/[.,]/, decimal);
   const fromCsv = async (file: File | undefined) => {
     if (!file) return;
     const read = pointsOfCsv(await file.text());
     if (read.kind === 'fault') return setCsvLine(read.line);
     setCsvLine(null);
-    onChange({ readings: read.points.map((p) => ({ ...p, lux: p.lux.replace(/[.,]/, decimal) })) });
+    onChange({
+      readings: read.points.map((p) => ({
+        // The file's own unit: millimetres, whatever the language.
+        right: `${here(p.right)} mm`,
+        up: `${here(p.up)} mm`,
+        lux: here(p.lux),
+      })),
+    });
   };
   const keepWall = async () => {
-    const length = readLength(typed.distance.trim(), decimal);
+    const length = readWallDistance(typed.distance, words);
     const task =
       length.kind === 'fault'
         ? null
-        : taskTyped({ ...typed, centre: '700', across: '0', traffic: 'right' }, [], length.mm, decimal);
+        : taskTyped({ ...typed, centre: '700 mm', across: '0', traffic: 'right' }, [], length.mm, words);
     if (task?.kind !== 'task' || typed.name.trim() === '') return setKept('not');
     const answer = await fetch('/api/walls', {
       method: 'POST',
@@ -53,6 +62,7 @@ export function WallFields({
               onChange={(e) => {
                 const { name, distance, rise, marks } = wallTyped(
                   walls.find((w) => w.name === e.target.value) ?? null,
+                  words,
                 );
                 onChange({ name, distance, rise, marks });
               }}
@@ -102,7 +112,9 @@ export function WallFields({
             <tr className="text-left">
               {(['right', 'up', 'lux'] as const).map((k) => (
                 <th key={k} scope="col" className="pr-3 font-semibold">
-                  {t(`wall.reading.${k}`)}
+                  {k === 'lux'
+                    ? t('wall.reading.lux')
+                    : measureLabel(t(`wall.reading.${k}`), 'length', words)}
                 </th>
               ))}
             </tr>
@@ -147,6 +159,7 @@ export function WallFields({
                   value={m[k]}
                   onChange={(v) => onChange({ marks: { ...typed.marks, [id]: { ...m, [k]: v } } })}
                   width="w-24"
+                  measured="length"
                   data-wall-place={`${id}/${k}`}
                 />
               ))}

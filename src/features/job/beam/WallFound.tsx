@@ -20,7 +20,7 @@ export function wallWords(
       ? t('wall.cutoff', {
           deg: deg(b.cutoff.vDeg),
           u: deg(b.cutoffU),
-          mm: Math.round(Math.tan((b.cutoff.vDeg * Math.PI) / 180) * b.distanceMm),
+          mm: Math.tan((b.cutoff.vDeg * Math.PI) / 180) * b.distanceMm,
           linear: deg(b.cutoff.linearDeg),
         })
       : t('wall.no-cutoff'),

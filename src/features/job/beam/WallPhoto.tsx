@@ -1,12 +1,13 @@
 'use client';
 import { useState } from 'react';
 import { aboveRoof, isAimed, looksView, type ReadWhen, trafficOf, wallEntry } from '@/core/job';
-import { readLength } from '@/core/quantity';
+import { readWallDistance, typedAs } from '@/core/quantity';
 import { positionKey } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useBusy, useJob, useView } from '../JobContext';
 import { useKeepPhoto } from '../photos/PhotoSource';
 import { Figure } from './Figure';
+import { distanceWords } from './figureWords';
 import { useWall } from './useWall';
 import { WallFields } from './WallFields';
 import { WallFound } from './WallFound';
@@ -21,12 +22,12 @@ export function WallPhoto({ swap, when }: { swap: string; when: ReadWhen }) {
   const { job, words, say, sender } = useJob();
   const busy = useBusy();
   const looks = useView(looksView).swaps.find((s) => s.id === swap);
-  const { t, decimal } = words;
+  const { t } = words;
   const wall = useWall();
   const keep = useKeepPhoto();
   const walls = job.pack.walls ?? [];
   const [typed, setTyped] = useState(() => ({
-    ...wallTyped(walls[0] ?? null),
+    ...wallTyped(walls[0] ?? null, words),
     traffic: looks?.before?.body.traffic ?? trafficOf(job),
   }));
   const [files, setFiles] = useState<readonly File[]>([]);
@@ -40,11 +41,11 @@ export function WallPhoto({ swap, when }: { swap: string; when: ReadWhen }) {
     chosen ?? lamps.find((p) => !looks.walls.some((w) => w.when === when && w.position === p)) ?? lamps[0];
   if (!position) return null;
   const place = job.pack.family.body.places.find((p) => positionKey(p.position) === position);
-  const centre = typed.centre || (place?.zMm === undefined ? '' : String(place.zMm));
-  const length = readLength(typed.distance.trim(), decimal);
+  const centre = typed.centre || (place?.zMm === undefined ? '' : typedAs('length', place.zMm, words));
+  const length = readWallDistance(typed.distance, words);
   const ready = () => {
-    if (length.kind === 'fault') return setFault(say.reason(length.reason).text);
-    const task = taskTyped({ ...typed, centre }, wall.marks, length.mm, decimal);
+    if (length.kind === 'fault') return setFault(distanceWords(length, words));
+    const task = taskTyped({ ...typed, centre }, wall.marks, length.mm, words);
     if (task.kind === 'fault') return setFault(t(`wall.fault.${task.code}`));
     if (aboveRoof(job, task.centreMm))
       return setFault(t('aim.above-roof', { position: say.position(position), mm: task.centreMm }));
@@ -102,6 +103,7 @@ export function WallPhoto({ swap, when }: { swap: string; when: ReadWhen }) {
           label={t('wall.centre')}
           value={centre}
           onChange={(v) => setTyped({ ...typed, centre: v })}
+          measured="length"
           data-wall-field="centre"
         />
         <Figure
@@ -109,6 +111,7 @@ export function WallPhoto({ swap, when }: { swap: string; when: ReadWhen }) {
           value={typed.across}
           onChange={(across) => setTyped({ ...typed, across })}
           width="w-48"
+          measured="length"
           data-wall-field="across"
         />
         <label className="grid w-44 gap-1 text-sm font-semibold">

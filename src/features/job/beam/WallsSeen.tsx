@@ -36,7 +36,7 @@ export function WallsSeen({ swap, when }: { swap: string; when: ReadWhen }) {
               />
               <p className="text-sm text-soft">
                 {t('wall.by', {
-                  mm: say.number(w.body.checkMm),
+                  mm: w.body.checkMm,
                   by: view.names[w.by] ?? '',
                   at: say.date(w.at, zone),
                 })}{' '}

@@ -1,4 +1,4 @@
-import type { BeamChange, BeamRatio, LampAim } from '@/core/job';
+import type { AimMove, BeamChange, BeamRatio, LampAim } from '@/core/job';
 import type { BeamPictureWords } from '@/ui/BeamPicture';
 import type { Words, Wording } from '@/words';
 
@@ -48,7 +48,7 @@ export function aimWords(a: LampAim, { t }: Pick<Words, 't'>, say: Wording): rea
     ...a.judged.flatMap((j) => [
       t('aim.judged', {
         verdict: j.verdict,
-        line: Math.round(j.line.fromLevelMm),
+        line: j.line.fromLevelMm,
         from: figure(j.target.from),
         until: figure(j.target.until),
         source: j.target.source,
@@ -78,3 +78,27 @@ export const pictureWords = ({ t }: Pick<Words, 't'>, say: Wording): BeamPicture
   position: say.position,
   number: say.number,
 });
+
+/** The aim of a lamp in one sentence: how it stands, and what brings it to the line. */
+export function aimSentence(position: string, move: AimMove, { t }: Pick<Words, 't'>, say: Wording): string {
+  const stands = t('aim.sentence', {
+    position: say.position(position),
+    verdict: move.verdict === 'no-rule' ? 'none' : move.verdict,
+    mm: move.byMm,
+    deg: say.number(Math.round(move.byDeg * 100) / 100),
+    lies: t('aim.lies', { lies: move.lies }),
+  });
+  if (move.verdict === 'set' || move.verdict === 'no-rule' || move.byMm < 0.5) return stands;
+  const turns = (n: number) => ({
+    turns: say.number(Math.abs(Math.round(n * 4) / 4)),
+    way: n >= 0 ? 'clockwise' : 'back',
+  });
+  const act =
+    move.turns === null
+      ? t('aim.move', { mm: move.byMm, way: move.lies === 'low' ? 'up' : 'down' })
+      : [
+          t('aim.turn-vertical', turns(move.turns.vertical)),
+          ...(move.turns.horizontal === null ? [] : [t('aim.turn-horizontal', turns(move.turns.horizontal))]),
+        ].join(' ');
+  return `${stands} ${act}`;
+}

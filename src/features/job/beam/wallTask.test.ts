@@ -1,8 +1,9 @@
 import { describe, expect, it } from 'vitest';
 import { taskTyped, wallTyped } from './wallTask';
 
+const HOW = { decimal: ',', units: 'metric' } as const;
 const typed = {
-  ...wallTyped(null),
+  ...wallTyped(null, HOW),
   centre: '700',
   across: '-620',
   traffic: 'right' as const,
@@ -15,7 +16,7 @@ const found = [
 
 describe('what is typed about a wall', () => {
   it('is a task: the axis lower by the rise of the floor, the flat part to the left of traffic on the right', () => {
-    const t = taskTyped({ ...typed, rise: '0,5' }, found, 8000, ',');
+    const t = taskTyped({ ...typed, rise: '0,5' }, found, 8000, HOW);
     expect(t).toMatchObject({
       kind: 'task',
       centreMm: 700,
@@ -33,7 +34,7 @@ describe('what is typed about a wall', () => {
 
   it('readings are degrees from straight ahead; an empty line is none, half a line is a fault', () => {
     const rows = (r: { right: string; up: string; lux: string }[]) =>
-      taskTyped({ ...typed, readings: r }, [], 7620, ',');
+      taskTyped({ ...typed, readings: r }, [], 7620, HOW);
     const t = rows([
       { right: '0', up: '-133', lux: '320' },
       { right: '', up: '', lux: '' },
@@ -46,10 +47,10 @@ describe('what is typed about a wall', () => {
 
   it('says what is wanting: a figure, the side of the road, a place of a mark', () => {
     const code = (t: ReturnType<typeof taskTyped>) => (t.kind === 'fault' ? t.code : t.kind);
-    expect(code(taskTyped({ ...typed, centre: '' }, [], 7620, ','))).toBe('figures');
-    expect(code(taskTyped(typed, [], 0, ','))).toBe('figures');
-    expect(code(taskTyped({ ...typed, traffic: '' }, [], 7620, ','))).toBe('traffic');
-    expect(code(taskTyped({ ...typed, marks: { '1': { across: 'left', up: '3' } } }, [], 7620, ','))).toBe(
+    expect(code(taskTyped({ ...typed, centre: '' }, [], 7620, HOW))).toBe('figures');
+    expect(code(taskTyped(typed, [], 0, HOW))).toBe('figures');
+    expect(code(taskTyped({ ...typed, traffic: '' }, [], 7620, HOW))).toBe('traffic');
+    expect(code(taskTyped({ ...typed, marks: { '1': { across: 'left', up: '3' } } }, [], 7620, HOW))).toBe(
       'marks',
     );
   });

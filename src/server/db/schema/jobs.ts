@@ -44,6 +44,10 @@ export const vehicle = pgTable(
     uniqueIndex('vehicle_vin')
       .on(t.shopId, t.vin)
       .where(sql`${t.vin} is not null`),
+    index('vehicle_known').using(
+      'gin',
+      sql`(coalesce(${t.vin}, '') || chr(31) || coalesce(${t.serial}, '') || chr(31) || coalesce(${t.plate}, '') || chr(31) || coalesce(${t.fleet}, '') || chr(31) || coalesce(${t.ownLine} ->> 'maker', '') || ' ' || coalesce(${t.ownLine} ->> 'name', '')) gin_trgm_ops`,
+    ),
     check('vehicle_identity', sql`coalesce(${t.vin}, ${t.serial}, ${t.plate}, ${t.fleet}) is not null`),
   ],
 );
@@ -64,6 +68,9 @@ export const job = pgTable(
     releasedSeq: integer('released_seq'),
     /** It was given up, and not taken up again: kept, findable, off the board. */
     abandoned: boolean('abandoned').notNull().default(false),
+    /** Name and reach of its customer as they were written last, to find it by; empty: nobody wrote them down. */
+    customer: text('customer').notNull().default(''),
+    reach: text('reach').notNull().default(''),
   },
   (t) => [
     primaryKey({ columns: [t.shopId, t.id] }),
@@ -73,6 +80,9 @@ export const job = pgTable(
     unique('job_number').on(t.shopId, t.number),
     foreignKey({ columns: [t.shopId, t.vehicleId], foreignColumns: [vehicle.shopId, vehicle.id] }),
     index('job_vehicle').on(t.shopId, t.vehicleId),
+    index('job_customer')
+      .using('gin', sql`(${t.customer} || chr(31) || ${t.reach}) gin_trgm_ops`)
+      .where(sql`${t.customer} <> ''`),
   ],
 );
 

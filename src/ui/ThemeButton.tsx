@@ -1,9 +1,10 @@
 'use client';
 import { useSyncExternalStore } from 'react';
-import { BUTTON } from '@/ui/classes';
-import { useWords } from '@/ui/WordsContext';
+import { THEME_KEY } from './theme';
+import { BUTTON } from './classes';
+import { useWords } from './WordsContext';
 
-const KEY = 'yonder-theme';
+const KEY = THEME_KEY;
 type Theme = 'system' | 'night' | 'day';
 const NEXT: Readonly<Record<Theme, Theme>> = { system: 'night', night: 'day', day: 'system' };
 const listeners = new Set<() => void>();
@@ -21,7 +22,7 @@ export function applyTheme(): void {
 }
 
 /** Night, day, or as the system has it. */
-export function ThemeButton() {
+export function ThemeButton({ className = BUTTON.plain }: { className?: string }) {
   const { t } = useWords();
   const theme = useSyncExternalStore(
     (listen) => {
@@ -35,7 +36,7 @@ export function ThemeButton() {
   return (
     <button
       type="button"
-      className={BUTTON.plain}
+      className={className}
       onClick={() => {
         const next = NEXT[theme];
         if (next === 'system') window.localStorage.removeItem(KEY);
@@ -45,7 +46,7 @@ export function ThemeButton() {
       }}
       data-theme-now={theme}
     >
-      {t(`tablet.theme.${theme}`)}
+      {t(`theme.${theme}`)}
     </button>
   );
 }

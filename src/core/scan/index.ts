@@ -1,0 +1,2 @@
+export { greyOf } from './grey';
+export { readScan, type Scan } from './readScan';
