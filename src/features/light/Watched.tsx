@@ -38,7 +38,7 @@ export function Watched() {
           >
             {t('light.watch')}
           </button>
-          <p className="min-w-0 flex-1 text-sm text-soft">{t('light.watch-about')}</p>
+          <p className="flex-1 basis-56 text-sm text-soft">{t('light.watch-about')}</p>
         </>
       )}
     </div>
