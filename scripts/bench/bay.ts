@@ -79,7 +79,7 @@ async function breakingLine(app: RunningApp, job: string): Promise<Row> {
   const pictures = () => app.db.$count(photo, eq(photo.shopId, SHOP));
   const [entriesBefore, photosBefore] = [await count(), await pictures()];
   for (let i = 0; i < ENTRIES; i += 1)
-    await outbox.write(job, null, [{ type: 'modification-noted', body: { words: `bench ${i}` } }]);
+    await outbox.write(job, null, [{ type: 'modification-noted', v: 1, body: { words: `bench ${i}` } }]);
   const photos = await Promise.all(Array.from({ length: PHOTOS }, (_, i) => picture(i)));
   const began = performance.now();
   while (outbox.state().waiting.length > 0) await outbox.send(true);

@@ -1,7 +1,7 @@
 'use client';
 import { BUTTON } from '@/ui/classes';
 import { Notice } from '@/ui/Notice';
-import { useWords } from '@/ui/WordsContext';
+import { useFrameWords } from '@/ui/WordsContext';
 
 export default function ErrorPage({
   error,
@@ -10,7 +10,7 @@ export default function ErrorPage({
   error: Error & { digest?: string };
   reset: () => void;
 }) {
-  const { t } = useWords();
+  const { t } = useFrameWords();
   return (
     <Notice
       title={t('error.title')}

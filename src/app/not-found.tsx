@@ -1,9 +1,9 @@
 'use client';
 import { Notice } from '@/ui/Notice';
-import { useWords } from '@/ui/WordsContext';
+import { useFrameWords } from '@/ui/WordsContext';
 
 export default function NotFound() {
-  const { t } = useWords();
+  const { t } = useFrameWords();
   return (
     <Notice
       title={t('not-found.title')}

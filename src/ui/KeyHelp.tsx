@@ -2,7 +2,7 @@
 import { Key } from './KeyHint';
 import { Sheet } from './Sheet';
 import { useKeySwitch } from './useKeys';
-import { useWords } from './WordsContext';
+import { useFrameWords } from './WordsContext';
 
 export interface KeyLine {
   readonly keys: readonly string[];
@@ -19,7 +19,7 @@ export function KeyHelp({
   onOpenChange: (open: boolean) => void;
   lines: readonly KeyLine[];
 }) {
-  const { t } = useWords();
+  const { t } = useFrameWords();
   const [on, setOn] = useKeySwitch();
   return (
     <Sheet

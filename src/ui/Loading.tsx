@@ -1,11 +1,11 @@
 'use client';
-import { useWords } from './WordsContext';
+import { useFrameWords } from './WordsContext';
 
 /** Stands while a screen is fetched. */
 export function Loading() {
   return (
     <p role="status" className="px-6 py-5 text-soft">
-      {useWords().t('loading')}
+      {useFrameWords().t('loading')}
     </p>
   );
 }

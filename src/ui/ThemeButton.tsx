@@ -2,7 +2,7 @@
 import { useSyncExternalStore } from 'react';
 import { THEME_KEY } from './theme';
 import { BUTTON } from './classes';
-import { useWords } from './WordsContext';
+import { useFrameWords } from './WordsContext';
 
 const KEY = THEME_KEY;
 type Theme = 'system' | 'night' | 'day';
@@ -23,7 +23,7 @@ export function applyTheme(): void {
 
 /** Night, day, or as the system has it. */
 export function ThemeButton({ className = BUTTON.plain }: { className?: string }) {
-  const { t } = useWords();
+  const { t } = useFrameWords();
   const theme = useSyncExternalStore(
     (listen) => {
       applyTheme();

@@ -3,7 +3,7 @@ import { useRouter } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { Link } from './Link';
 import { postJson } from './postJson';
-import { useWords } from './WordsContext';
+import { useFrameWords } from './WordsContext';
 import { BoltMark } from './BoltMark';
 import { ThemeButton } from './ThemeButton';
 
@@ -25,7 +25,7 @@ export function TopBar({
   /** Finds anything, from every screen. */
   find?: ReactNode;
 }) {
-  const { t, tCode, locale } = useWords();
+  const { t, tCode, locale } = useFrameWords();
   const router = useRouter();
   const signOut = async () => {
     // It goes on when the page is left at once: nobody stays signed in who has signed out.
@@ -109,7 +109,7 @@ const SKIP =
 
 /** The first stops of every page: past the bars, to the work itself or to what it waits for. */
 function SkipLinks() {
-  const { t } = useWords();
+  const { t } = useFrameWords();
   return (
     <>
       <a

@@ -6,11 +6,11 @@ import { drawingSvg } from '@/formats/drawingSvg';
 import { harnessPdf } from '@/server/sheets/harnessPdf';
 import { wired } from '../../testing/wired';
 import { harnessWords } from './harnessWords';
-import { wording } from './wording';
+import { plainWording } from './wording';
 import { wordsIn } from './words';
 
 const words = wordsIn('en-GB');
-const h = harnessWords(words, wording(words, { label: () => null, unit: () => null }));
+const h = harnessWords(words, plainWording(words));
 
 const w = wired('dunmarrow-gannet', 'tail.rear.left', 'ebb-left');
 const doc: HarnessDocument = {

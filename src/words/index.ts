@@ -1,13 +1,7 @@
-export {
-  LOCALES,
-  localeOf,
-  wordsIn,
-  type Locale,
-  type MessageFacts,
-  type MessageKey,
-  type Words,
-} from './words';
-export { wording, type FactNames, type Wording } from './wording';
+export { localeOf, LOCALES, type Locale, type MessageFacts } from './make';
+export { type FrameKey, type FrameWords, frameWordsIn } from './frameWords';
+export { wordsIn, type MessageKey, type Words } from './words';
+export { plainWording, wording, type FactNames, type Wording } from './wording';
 export { changeWords } from './lightWords';
 export { harnessWords } from './harnessWords';
 export { datesIn } from './intl';

@@ -4,14 +4,14 @@ import { describe, expect, it } from 'vitest';
 import { factsOf, type Reason, type ReasonCode } from '@/core/kernel/reason';
 import type { Shelf } from '@/core/catalogue';
 import { factRegistry } from '@/core/vehicle';
-import enGB from './en-GB.json';
 import { REASON_SAMPLES } from './reasonSamples';
 import { wording } from './wording';
-import { LOCALES, type Locale, wordsIn } from './words';
+import { LOCALES, type Locale } from './make';
+import { GB, wordsIn } from './words';
 
 const shelf = JSON.parse(readFileSync('demo/shelf.json', 'utf8')) as Shelf;
 const registry = factRegistry(shelf.factKeys);
-const messages: Readonly<Record<string, string>> = enGB;
+const messages: Readonly<Record<string, string>> = GB;
 const CODES = Object.keys(REASON_SAMPLES) as ReasonCode[];
 
 /** Names that the words of a message may use, of a reason's facts: themselves, or what wording makes of them. */

@@ -60,6 +60,11 @@ const CODE_LISTS = [
   ['open', 'breakage-open'],
 ] as const;
 
+const NO_NAMES: FactNames = { label: () => null, unit: () => null };
+
+/** Words the core's codes where no shop has a say: without names of facts of its own. */
+export const plainWording = (words: Words): Wording => wording(words, NO_NAMES);
+
 /** Words the core's codes in one language. */
 export function wording(words: Words, names: FactNames): Wording {
   const { t, tCode, prose, locale } = words;

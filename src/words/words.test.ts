@@ -16,12 +16,16 @@ import {
   POSITION_ROLES,
 } from '@/core/vehicle';
 import { AUDIT_ABOUT, KEY_OPENS } from '@/server/db/schema';
-import enGB from './en-GB.json';
-import enUS from './en-US.json';
-import { LOCALES, localeOf, wordsIn } from './words';
+import { LOCALES, localeOf } from './make';
+import frameGB from './frame/en-GB.json';
+import frameUS from './frame/en-US.json';
+import { frameWordsIn } from './frameWords';
+import { GB, US, wordsIn } from './words';
+import workGB from './work/en-GB.json';
+import workUS from './work/en-US.json';
 import { wording } from './wording';
 
-const gb: Readonly<Record<string, string>> = enGB;
+const gb: Readonly<Record<string, string>> = GB;
 
 function sources(folder: string): string[] {
   return readdirSync(folder, { withFileTypes: true, recursive: true })
@@ -31,7 +35,7 @@ function sources(folder: string): string[] {
 
 describe('the catalogue', () => {
   it('has well-formed messages in every language, and en-US changes only what exists', () => {
-    for (const [key, text] of [...Object.entries(enGB), ...Object.entries(enUS)]) {
+    for (const [key, text] of [...Object.entries(GB), ...Object.entries(US)]) {
       expect(gb[key], key).toBeDefined();
       expect(() => new IntlMessageFormat(text, 'en'), key).not.toThrow();
     }
@@ -41,7 +45,7 @@ describe('the catalogue', () => {
     const british = /colour|levelling|catalogue|centre|licence|tyre|windscreen|grey|litre|kerb|spanner/i;
     // Names of arguments and of their branches are no words.
     const said = (text: string) => text.replace(/\{\w+(, select,)?|\w+(-\w+)* \{/g, '');
-    const us: Readonly<Record<string, string>> = enUS;
+    const us: Readonly<Record<string, string>> = US;
     const left = Object.entries(gb).filter(([k, v]) => british.test(said(us[k] ?? v)));
     expect(left).toEqual([]);
   });
@@ -54,11 +58,11 @@ describe('the catalogue', () => {
         ...('options' in n ? Object.values(n.options).flatMap((o) => gapsOf(o.value)) : []),
       ]);
     const gaps = (text: string) => [...new Set(gapsOf(format(text)))].sort();
-    for (const [key, text] of Object.entries(enUS)) expect(gaps(text), key).toEqual(gaps(gb[key] ?? ''));
+    for (const [key, text] of Object.entries(US)) expect(gaps(text), key).toEqual(gaps(gb[key] ?? ''));
   });
 
   it('has no exclamation marks', () => {
-    expect(Object.values(enGB).filter((m) => m.includes('!'))).toEqual([]);
+    expect(Object.values(GB).filter((m) => m.includes('!'))).toEqual([]);
   });
 
   it('words every term that the core knows', () => {
@@ -193,5 +197,23 @@ describe('the controls in words', () => {
     expect(say(reason('ring-open', { net: 'X41/1', end: 'out main/1', others: 0 })).text).toContain(
       'main/1 (lamp end)',
     );
+  });
+});
+
+describe('the frame’s words', () => {
+  const frame = frameWordsIn('en-GB');
+  it('are no other’s as well', () => {
+    expect(Object.keys(GB)).toHaveLength(Object.keys(frameGB).length + Object.keys(workGB).length);
+    expect(Object.keys(US)).toHaveLength(Object.keys(frameUS).length + Object.keys(workUS).length);
+  });
+  it('have every family that the frame and the board make keys of', () => {
+    const made = ['board', 'find', 'outbox', 'signIn']
+      .flatMap((f) => sources(`src/features/${f}`))
+      .filter((text) => !text.includes('useWords()'))
+      .flatMap((text) => [...text.matchAll(/`([a-z.-]+\.)\$\{/g)].map((m) => m[1] ?? ''));
+    expect(made.length).toBeGreaterThan(5);
+    const families = new Set(made);
+    const left = Object.keys(GB).filter((k) => [...families].some((f) => k.startsWith(f)) && !frame.has(k));
+    expect(left).toEqual([]);
   });
 });

@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { lampHistory, togetherHistory } from '../fitment/lampHistory';
 import { bookingConflicts, dayPlan, firstFree, movedBooking, shiftDay, USUAL_HOURS } from './plan';
+import { Temporal } from 'temporal-polyfill';
 import { isDay, localDay, localMinutes, utcOf } from './localTime';
 import type { Booking } from './types';
 
@@ -69,6 +70,36 @@ describe('a day', () => {
     expect(utcOf('2026-07-01', 9 * 60, ZONE)).toBe('2026-07-01T08:00:00.000Z');
     // The clock skips from one to two on the last Sunday of March.
     expect(utcOf('2026-03-29', 90, ZONE)).toBe('2026-03-29T01:30:00.000Z');
+  });
+
+  it('reads every clock as the standard’s own calendar does, skipped and doubled hours and days too', () => {
+    const zones = [
+      ZONE,
+      'America/Denver',
+      'Australia/Lord_Howe',
+      'Asia/Kathmandu',
+      'Pacific/Apia',
+      'America/St_Johns',
+    ];
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 130 * 365 }),
+        fc.integer({ min: 0, max: 1439 }),
+        fc.constantFrom(...zones),
+        (days, minutes, zone) => {
+          const day = new Date(Date.UTC(1970, 0, 2 + days)).toISOString().slice(0, 10);
+          const at = Temporal.PlainDate.from(day).toPlainDateTime().add({ minutes }).toZonedDateTime(zone);
+          const iso = at.toInstant().toString({ fractionalSecondDigits: 3 });
+          expect(utcOf(day, minutes, zone)).toBe(iso);
+          expect(localDay(iso, zone)).toBe(at.toPlainDate().toString());
+          expect(localMinutes(iso, zone)).toBe(at.hour * 60 + at.minute);
+        },
+      ),
+      { numRuns: 3000 },
+    );
+    // Samoa went over the line and had no 30 December; Lord Howe moves its clock by half an hour.
+    expect(utcOf('2011-12-30', 720, 'Pacific/Apia')).toBe('2011-12-30T22:00:00.000Z');
+    expect(utcOf('2026-10-04', 130, 'Australia/Lord_Howe')).toBe('2026-10-03T15:40:00.000Z');
   });
 
   it('a moment read and said again is the same moment', () => {

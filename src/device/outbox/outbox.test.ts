@@ -8,7 +8,7 @@ import { change, openStore } from './store';
 
 const TOMAS: Me = { user: 'tomas', name: 'Tomas', shop: 'north' };
 const JORY: Me = { user: 'jory', name: 'Jory', shop: 'north' };
-const note = (words: string): Saying => ({ type: 'modification-noted', body: { words } });
+const note = (words: string): Saying => ({ type: 'modification-noted', v: 1, body: { words } });
 
 /** A server that keeps what it is sent, and can be told to fail. */
 function server() {

@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid';
-import { type AnyEvent, type BodyOf, type EventType, hybridNow, kindOf, type LeadMark } from '@/core/job';
+import { type AnyEvent, type BodyOf, type EventType, hybridNow, type LeadMark } from '@/core/job';
 import { type Answer, post, type Posted } from './post';
 import { change, type DeviceStore, noteOf, type Notes, type Waiting } from './store';
 
@@ -48,6 +48,8 @@ export interface OutboxState {
 /** What a person says, before it is an entry. */
 export interface Saying {
   readonly type: EventType;
+  /** Version of the body’s form. */
+  readonly v: number;
   readonly body: BodyOf<EventType>;
 }
 
@@ -150,12 +152,12 @@ export async function openOutbox(port: OutboxPort, me: Me | null): Promise<Outbo
     if (!me) throw new Error('Nobody is signed in');
     const rows = await change(store, ['waiting', 'notes'], async ({ waiting, notes }) => {
       const made: Waiting[] = [];
-      for (const { type, body } of sayings) {
+      for (const { type, v, body } of sayings) {
         const entry = {
           ...(await stamp(notes, job, seenAt)),
           job,
           type,
-          v: kindOf(type).v,
+          v,
           user: me.user,
           body,
         } as AnyEvent;

@@ -18,9 +18,9 @@ import {
 import { BUTTON } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
 import { postJson } from '@/ui/postJson';
-import { useZone, useWords } from '@/ui/WordsContext';
+import { useZone, useFrameWords } from '@/ui/WordsContext';
 import { Link } from '@/ui/Link';
-import { wording } from '@/words';
+import { datesIn } from '@/words';
 import { type BoardJob, jobAddress } from './boardJob';
 import { BayLane, DayHours, spanOf, Strip } from './BayLane';
 import { BookingForm } from './BookingForm';
@@ -54,10 +54,9 @@ export function BayBoard({
   /** When the shop is open. */
   hours: Hours;
 }) {
-  const words = useWords();
+  const words = useFrameWords();
   const zone = useZone();
   const { t, tCode } = words;
-  const say = useMemo(() => wording(words, { label: () => null, unit: () => null }), [words]);
   const router = useRouter();
   const [, startTransition] = useTransition();
   /** Moves that are not answered yet, or not as wished. */
@@ -122,7 +121,7 @@ export function BayBoard({
         t('bay.booked', {
           job: String(j.number).padStart(4, '0'),
           bay: bays.find((b) => b.id === free.bay)?.name ?? '',
-          at: say.date(free.startsAt, zone),
+          at: datesIn(words.locale, zone).format(new Date(free.startsAt)),
         }),
       );
     });

@@ -4,7 +4,7 @@ import { type dayPlan, type BookingConflict, type Hours, localMinutes, STEP_MIN 
 import { Link } from '@/ui/Link';
 import { MiniLoom } from '@/ui/Loom';
 import { WarningMark } from '@/ui/marks';
-import { useWords, useZone } from '@/ui/WordsContext';
+import { useFrameWords, useZone } from '@/ui/WordsContext';
 import { type BoardJob, jobAddress } from './boardJob';
 
 /** Share of the day from which a strip has room for its loom. */
@@ -15,7 +15,7 @@ export const spanOf = (hours: Hours): number => hours.closeMin - hours.openMin;
 
 /** The hours of a day above its lanes. */
 export function DayHours({ day, hours }: { day: string; hours: Hours }) {
-  const { locale } = useWords();
+  const { locale } = useFrameWords();
   const name = new Intl.DateTimeFormat(locale, {
     weekday: 'short',
     day: 'numeric',
@@ -95,7 +95,7 @@ export function Strip({
   onPick: () => void;
   onMove: (by: { minutes?: number; bays?: number; days?: number }) => void;
 }) {
-  const { t, tCode, list } = useWords();
+  const { t, tCode, list } = useFrameWords();
   const zone = useZone();
   const { attributes, listeners, setNodeRef, transform } = useDraggable({ id: b.id });
   const number = String(job?.number ?? 0).padStart(4, '0');

@@ -8,7 +8,7 @@ import { Link } from '@/ui/Link';
 import { Loading } from '@/ui/Loading';
 import { useInBrowser } from '@/ui/useInBrowser';
 import { useKeys } from '@/ui/useKeys';
-import { useWords } from '@/ui/WordsContext';
+import { useFrameWords } from '@/ui/WordsContext';
 import { BayBoard } from './BayBoard';
 import type { BoardJob } from './boardJob';
 import { JobTable } from './JobTable';
@@ -37,7 +37,7 @@ export function Board({
   /** Jobs that have a booking in sight and stand in neither list. */
   booked: readonly BoardJob[];
 } & Omit<ComponentProps<typeof BayBoard>, 'jobs'>) {
-  const words = useWords();
+  const words = useFrameWords();
   const { t } = words;
   const router = useRouter();
   const inBrowser = useInBrowser();

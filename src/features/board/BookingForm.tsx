@@ -3,7 +3,7 @@ import { type FormEvent, useState } from 'react';
 import { type Booking, type BookingConflict, localDay, utcOf } from '@/core/board';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { WarningMark } from '@/ui/marks';
-import { useWords, useZone } from '@/ui/WordsContext';
+import { useFrameWords, useZone } from '@/ui/WordsContext';
 
 /** One booking: how long, what it waits for and until when; what stands against it. */
 export function BookingForm({
@@ -17,7 +17,7 @@ export function BookingForm({
   onSave: (b: Booking) => void;
   onRemove: () => Promise<void>;
 }) {
-  const { t, tCode } = useWords();
+  const { t, tCode } = useFrameWords();
   const zone = useZone();
   const [minutes, setMinutes] = useState(String(booking.minutes));
   const [waitsFor, setWaitsFor] = useState(booking.waitsFor);

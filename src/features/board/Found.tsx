@@ -3,13 +3,13 @@ import { useRouter } from 'next/navigation';
 import { BUTTON } from '@/ui/classes';
 import { Link } from '@/ui/Link';
 import { useKeys } from '@/ui/useKeys';
-import { useWords } from '@/ui/WordsContext';
+import { useFrameWords } from '@/ui/WordsContext';
 import type { BoardJob } from './boardJob';
 import { JobTable } from './JobTable';
 
 /** What a search for jobs has found. */
 export function Found({ text, jobs, more }: { text: string; jobs: readonly BoardJob[]; more: boolean }) {
-  const { t } = useWords();
+  const { t } = useFrameWords();
   const router = useRouter();
   useKeys({ Escape: () => router.push('/') });
   return (

@@ -1,16 +1,13 @@
 'use client';
-import { useMemo } from 'react';
 import { Link } from '@/ui/Link';
 import { MiniLoom } from '@/ui/Loom';
-import { useWords, useZone } from '@/ui/WordsContext';
-import { type Wording, wording } from '@/words';
-import { type BoardJob, jobAddress, nextStage } from './boardJob';
+import { useFrameWords, useZone } from '@/ui/WordsContext';
+import { datesIn } from '@/words';
+import { type BoardJob, jobAddress } from './boardJob';
 
 /** Jobs as lines: vehicle, loom, and what each waits for. */
 export function JobTable({ jobs, empty }: { jobs: readonly BoardJob[]; empty: string }) {
-  const words = useWords();
-  const { t } = words;
-  const say = useMemo(() => wording(words, { label: () => null, unit: () => null }), [words]);
+  const { t } = useFrameWords();
   if (jobs.length === 0) return <p className="border-t border-line py-4 text-soft">{empty}</p>;
   return (
     <div className="relative shrink-0 overflow-x-auto">
@@ -25,7 +22,7 @@ export function JobTable({ jobs, empty }: { jobs: readonly BoardJob[]; empty: st
         </thead>
         <tbody>
           {jobs.map((j) => (
-            <JobRow key={j.id} job={j} say={say} />
+            <JobRow key={j.id} job={j} />
           ))}
         </tbody>
       </table>
@@ -33,12 +30,9 @@ export function JobTable({ jobs, empty }: { jobs: readonly BoardJob[]; empty: st
   );
 }
 
-function JobRow({ job: j, say }: { job: BoardJob; say: Wording }) {
-  const words = useWords();
+function JobRow({ job: j }: { job: BoardJob }) {
+  const { t, tCode, locale } = useFrameWords();
   const zone = useZone();
-  const { t, tCode } = words;
-  const next = nextStage(j);
-  const wants = next && next.stage !== 'release' ? next.missing[0] : undefined;
   return (
     <tr className="border-b border-line align-top" data-job={j.number}>
       <td className="py-3">
@@ -54,7 +48,7 @@ function JobRow({ job: j, say }: { job: BoardJob; say: Wording }) {
         <b>{j.vehicle}</b> <span className="font-mono text-sm text-soft">{j.identity}</span>
         {j.customer !== '' && <span className="block text-sm">{j.customer}</span>}
         <span className="block text-sm text-soft">“{j.words}”</span>
-        <span className="block text-sm text-soft">{say.date(j.openedAt, zone)}</span>
+        <span className="block text-sm text-soft">{datesIn(locale, zone).format(new Date(j.openedAt))}</span>
       </td>
       <td className="py-3">
         <MiniLoom
@@ -64,7 +58,7 @@ function JobRow({ job: j, say }: { job: BoardJob; say: Wording }) {
             tags: j.openCount,
           })}
         />
-        <span className="text-sm text-soft">{next && tCode(`stage.${next.stage}`)}</span>
+        <span className="text-sm text-soft">{j.next && tCode(`stage.${j.next}`)}</span>
       </td>
       <td className="py-3 text-sm">
         {j.asksLock && (
@@ -73,18 +67,18 @@ function JobRow({ job: j, say }: { job: BoardJob; say: Wording }) {
           </p>
         )}
         {j.abandoned && <p className="font-semibold">{t('find.abandoned')}</p>}
-        {wants && <p>{say.reason(wants).text}</p>}
+        {j.wants !== null && <p>{j.wants}</p>}
         <ul>
           {j.open.map((i) => (
             <li key={i.id}>
-              <span className="text-plum">{tCode(`origin.${i.origin}`)}</span> {say.item(i)}
+              <span className="text-plum">{tCode(`origin.${i.origin}`)}</span> {i.said}
             </li>
           ))}
         </ul>
         {j.openCount > j.open.length && (
           <p className="text-soft">{t('board.more', { count: j.openCount - j.open.length })}</p>
         )}
-        {j.openCount === 0 && !wants && (
+        {j.openCount === 0 && j.wants === null && (
           <p className="text-soft">{j.locked ? t('board.locked') : t('board.ready')}</p>
         )}
       </td>

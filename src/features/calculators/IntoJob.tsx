@@ -3,7 +3,7 @@ import { createContext, type FormEvent, useContext, useState } from 'react';
 import type { Calculator } from '@/core/job';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
-import { wording } from '@/words';
+import { plainWording } from '@/words';
 import { useSend } from '../job/useSend';
 
 /** A job that a result can be put into. */
@@ -75,7 +75,7 @@ function Form({
 }) {
   const words = useWords();
   const { t, tCode } = words;
-  const say = wording(words, { label: () => null, unit: () => null });
+  const say = plainWording(words);
   const { sender, sent } = useSend(job.id, job.lastAt, NO_VALUES);
   const [position, setPosition] = useState('');
   const [note, setNote] = useState('');

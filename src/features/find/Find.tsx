@@ -3,14 +3,14 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Key } from '@/ui/KeyHint';
 import { useKeys } from '@/ui/useKeys';
-import { useWords } from '@/ui/WordsContext';
+import { useFrameWords } from '@/ui/WordsContext';
 
 // Loaded when somebody looks for something first: no page waits for it.
 const FindSheet = dynamic(() => import('./FindSheet').then((m) => m.FindSheet));
 
 /** Finds anything and does anything, from every screen: `/`, or the button in the bar. */
 export function Find({ lead }: { lead: boolean }) {
-  const { t } = useWords();
+  const { t } = useFrameWords();
   const [open, setOpen] = useState(false);
   useKeys({ '/': () => setOpen(true) }, 'frame');
   return (

@@ -4,7 +4,7 @@ import { type KeyboardEvent, useId, useState } from 'react';
 import { matchesWords } from '@/core/catalogue';
 import { FIELD } from '@/ui/classes';
 import { Sheet } from '@/ui/Sheet';
-import { useWords } from '@/ui/WordsContext';
+import { useFrameWords } from '@/ui/WordsContext';
 import { ScanButton } from '../job/scan/ScanButton';
 import { labelHref } from '../job/scan/labelHref';
 import { PLACES } from './places';
@@ -22,7 +22,7 @@ interface Line {
 
 /** One field over everything: jobs, customers, vehicles, lamps, parts, plugs, steps, calculators, and what can be done. */
 export function FindSheet({ lead, onClose }: { lead: boolean; onClose: () => void }) {
-  const { t } = useWords();
+  const { t } = useFrameWords();
   const router = useRouter();
   const list = useId();
   const [text, setText] = useState('');
@@ -118,7 +118,7 @@ function useLines(
   text: string,
   lead: boolean,
 ): { readonly lines: readonly Line[]; readonly state: 'start' | 'looking' | 'failed' | 'nothing' | 'found' } {
-  const { t, tCode, prose } = useWords();
+  const { t, tCode, prose } = useFrameWords();
   const typed = text.trim();
   const found = useFound(typed);
   const current = found.for === typed;

@@ -90,11 +90,11 @@ export function useSend(
   /** Adds what was seen of the value, where the type sets one. */
   const complete = useCallback(({ type, body }: AnySaid): Saying => {
     const key = valueKey(type, body);
-    if (key === null) return { type, body: body as BodyOf<EventType> };
+    if (key === null) return { type, v: kindOf(type).v, body: body as BodyOf<EventType> };
     const mine = ahead.current.get(key);
     const shown = (seen.current.frontiers[key] ?? []).filter((e) => e !== mine);
     const after = [...(mine === undefined ? [] : [mine]), ...shown].slice(0, AFTER_MAX);
-    return { type, body: { ...body, after } as unknown as BodyOf<EventType> };
+    return { type, v: kindOf(type).v, body: { ...body, after } as unknown as BodyOf<EventType> };
   }, []);
 
   const sendAll = useCallback<Sender['sendAll']>(

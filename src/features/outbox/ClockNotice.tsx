@@ -1,10 +1,10 @@
 'use client';
 import { WarningMark } from '@/ui/marks';
-import { useWords } from '@/ui/WordsContext';
+import { useFrameWords } from '@/ui/WordsContext';
 
 /** Tells a lead that the clock of the server and those of the people's devices are apart. @param byMs how far it is ahead */
 export function ClockNotice({ byMs }: { byMs: number }) {
-  const { t } = useWords();
+  const { t } = useFrameWords();
   const minutes = Math.round(Math.abs(byMs) / 60_000);
   const text =
     minutes < 120

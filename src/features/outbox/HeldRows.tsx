@@ -6,7 +6,7 @@ import { BUTTON } from '@/ui/classes';
 import { Link } from '@/ui/Link';
 import { postJson } from '@/ui/postJson';
 import { useWords, useZone } from '@/ui/WordsContext';
-import { wording } from '@/words';
+import { plainWording } from '@/words';
 import { LeadConfirms } from './LeadConfirms';
 
 /** One line for each, with its ways to settle it. `onSettled`: where no page is read anew by itself. */
@@ -50,7 +50,7 @@ function Row({
   const words = useWords();
   const zone = useZone();
   const { t, tCode, has } = words;
-  const say = wording(words, { label: () => null, unit: () => null });
+  const say = plainWording(words);
   const router = useRouter();
   const [state, setState] = useState<{ readonly busy: boolean; readonly code: string | null }>({
     busy: false,

@@ -3,13 +3,13 @@ import { useEffect, useState } from 'react';
 import type { Outbox } from '@/device';
 import { setLeadAsker } from '@/ui/askLead';
 import { Sheet } from '@/ui/Sheet';
-import { useWords } from '@/ui/WordsContext';
+import { useFrameWords } from '@/ui/WordsContext';
 import { confirmBy } from './confirmBy';
 import { PasswordForm } from './PasswordForm';
 
 /** Asks a lead for their password again, wherever on the screen something wants it. */
 export function LeadProof({ opened }: { opened: Promise<Pick<Outbox, 'prove'>> }) {
-  const { t } = useWords();
+  const { t } = useFrameWords();
   const [asking, setAsking] = useState<{ readonly answer: (given: boolean) => void } | null>(null);
   useEffect(
     () =>

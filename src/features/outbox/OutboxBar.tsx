@@ -4,7 +4,7 @@ import { useLayoutEffect, useRef, useState } from 'react';
 import { BUTTON } from '@/ui/classes';
 import { Link } from '@/ui/Link';
 import { WarningMark } from '@/ui/marks';
-import { useWords, useZone } from '@/ui/WordsContext';
+import { useFrameWords, useZone } from '@/ui/WordsContext';
 import { useOutbox } from './OutboxProvider';
 import { WaitingList } from './WaitingList';
 
@@ -14,7 +14,7 @@ import { WaitingList } from './WaitingList';
  */
 export function OutboxBar({ held }: { held: number }) {
   const { me, here, state } = useOutbox();
-  const { t, locale } = useWords();
+  const { t, locale } = useFrameWords();
   const path = usePathname();
   const timeZone = useZone();
   const clock = (at: string) =>

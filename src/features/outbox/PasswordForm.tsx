@@ -1,7 +1,7 @@
 'use client';
 import { type FormEvent, useState } from 'react';
 import { BUTTON, FIELD } from '@/ui/classes';
-import { useWords } from '@/ui/WordsContext';
+import { useFrameWords } from '@/ui/WordsContext';
 
 /** A password, and whose it is where that has to be said; what stands in the way is said beside it. */
 export function PasswordForm({
@@ -15,7 +15,7 @@ export function PasswordForm({
   /** @returns code of what stands in the way; null: nothing */
   onGive: (given: { readonly username?: string; readonly password: string }) => Promise<string | null>;
 }) {
-  const { t, tCode, has } = useWords();
+  const { t, tCode, has } = useFrameWords();
   const [form, setForm] = useState({ username: '', password: '' });
   const [state, setState] = useState<{ readonly busy: boolean; readonly code: string | null }>({
     busy: false,

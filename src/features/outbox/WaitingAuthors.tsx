@@ -1,11 +1,11 @@
 'use client';
-import { useWords } from '@/ui/WordsContext';
+import { useFrameWords } from '@/ui/WordsContext';
 import { useOutbox } from './OutboxProvider';
 
 /** At the sign-in: whose entries wait on this device. */
 export function WaitingAuthors() {
   const { state } = useOutbox();
-  const { t } = useWords();
+  const { t } = useFrameWords();
   const count = state.waiting.length;
   if (count === 0) return null;
   const names = [...new Set(state.waiting.map((w) => w.name))].join(', ');

@@ -1,12 +1,12 @@
 'use client';
 import type { Waiting } from '@/device';
-import { useWords, useZone } from '@/ui/WordsContext';
+import { useFrameWords, useZone } from '@/ui/WordsContext';
 import { useOutbox } from './OutboxProvider';
 
 /** Every entry that waits on this device: when it was written, what it says, and why it is still here. */
 export function WaitingList({ className = '' }: { className?: string }) {
   const { me, state } = useOutbox();
-  const { t, tCode, has, locale } = useWords();
+  const { t, tCode, has, locale } = useFrameWords();
   const timeZone = useZone();
   const clock = (at: string) =>
     new Intl.DateTimeFormat(locale, { timeStyle: 'short', timeZone }).format(new Date(at));

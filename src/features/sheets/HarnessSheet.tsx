@@ -5,13 +5,13 @@ import { WIRES } from '@/core/electric/formulas';
 import type { HarnessDocument } from '@/core/job';
 import { DrawingView } from '@/ui/DrawingView';
 import { useWords } from '@/ui/WordsContext';
-import { harnessWords, wording } from '@/words';
+import { harnessWords, plainWording } from '@/words';
 import { SheetPaper, SheetPart } from './SheetFrame';
 
 /** Harness sheet of one lamp: drawing, joint table, checks to tick. */
 export function HarnessSheet({ doc, back }: { doc: HarnessDocument; back: string }) {
   const words = useWords();
-  const say = wording(words, { label: () => null, unit: () => null });
+  const say = plainWording(words);
   const h = harnessWords(words, say);
   const { t } = words;
   const settings = [...new Set(doc.checks?.probes.map((p) => h.setting(p.step)))];

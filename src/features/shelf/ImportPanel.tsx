@@ -6,7 +6,7 @@ import type { ShelfKind } from '@/core/catalogue';
 import { fetchAsLead } from '@/ui/askLead';
 import { BUTTON } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
-import { wording } from '@/words';
+import { plainWording } from '@/words';
 import { readLines } from './readLines';
 
 interface Fault {
@@ -24,7 +24,7 @@ type State =
 export function ImportPanel({ kind }: { kind: ShelfKind }) {
   const words = useWords();
   const { t, tCode } = words;
-  const say = wording(words, { label: () => null, unit: () => null });
+  const say = plainWording(words);
   const router = useRouter();
   const [state, setState] = useState<State>({ kind: 'idle' });
   const input = useRef<HTMLInputElement>(null);

@@ -6,7 +6,7 @@ import { BUTTON } from '@/ui/classes';
 import { Link } from '@/ui/Link';
 import { WarningMark } from '@/ui/marks';
 import { useWords } from '@/ui/WordsContext';
-import { wording } from '@/words';
+import { plainWording } from '@/words';
 import { readLines } from './readLines';
 
 type State =
@@ -19,7 +19,7 @@ type State =
 export function LintPanel() {
   const words = useWords();
   const { t, tCode } = words;
-  const say = wording(words, { label: () => null, unit: () => null });
+  const say = plainWording(words);
   const [state, setState] = useState<State>({ kind: 'idle' });
   const stop = useRef<AbortController | null>(null);
   const start = async () => {

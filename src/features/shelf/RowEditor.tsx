@@ -12,7 +12,7 @@ import { Link } from '@/ui/Link';
 import { VerdictMark, WarningMark } from '@/ui/marks';
 import { postJson } from '@/ui/postJson';
 import { useWords, useZone } from '@/ui/WordsContext';
-import { wording } from '@/words';
+import { plainWording } from '@/words';
 import { DrawnField, isDrawn } from './drawn/DrawnField';
 import { RuleWords } from './RuleWords';
 import { SheetOffers } from './SheetOffers';
@@ -76,7 +76,7 @@ export function RowEditor({
   const words = useWords();
   const zone = useZone();
   const { t, tCode } = words;
-  const say = wording(words, { label: () => null, unit: () => null });
+  const say = plainWording(words);
   const router = useRouter();
   const [form, setForm] = useState<Cells>(offered?.cells ?? cells);
   const [faults, setFaults] = useState<readonly ColumnFault[]>([]);

@@ -6,7 +6,7 @@ import { type ReactNode, useState } from 'react';
 import { useForm } from 'react-hook-form';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { BoltMark } from '@/ui/BoltMark';
-import { useWords } from '@/ui/WordsContext';
+import { useFrameWords } from '@/ui/WordsContext';
 
 const client = createAuthClient({ plugins: [usernameClient()] });
 
@@ -14,7 +14,7 @@ type Fault = 'sign-in.wrong' | 'sign-in.blocked' | 'sign-in.no-answer';
 
 /** @param waiting what waits on this device for somebody’s sign-in */
 export function SignIn({ waiting }: { waiting?: ReactNode }) {
-  const { t } = useWords();
+  const { t } = useFrameWords();
   const router = useRouter();
   const [fault, setFault] = useState<Fault | null>(null);
   const { register, handleSubmit, formState } = useForm<{ username: string; password: string }>();

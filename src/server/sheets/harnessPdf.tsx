@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { WIRES } from '@/core/electric/formulas';
 import { type Drawing, wireText } from '@/core/harness';
 import type { HarnessDocument } from '@/core/job';
-import { harnessWords, localeOf, wording, wordsIn } from '@/words';
+import { harnessWords, localeOf, plainWording, wordsIn } from '@/words';
 import { plain } from './plain';
 import { SheetHead } from './SheetHead';
 import { sheetStyle as style } from './style';
@@ -12,7 +12,7 @@ import { sheetStyle as style } from './style';
 /** Draws the harness sheet up as a PDF: drawing, joint table, checks to tick, in black on white, A4 or Letter. */
 export async function harnessPdf(doc: HarnessDocument, locale: string): Promise<Buffer> {
   const words = wordsIn(localeOf(locale));
-  const say = wording(words, { label: () => null, unit: () => null });
+  const say = plainWording(words);
   const h = harnessWords(words, say);
   const { t } = words;
   const cells = (row: readonly (readonly [string, number])[], key: string) => (

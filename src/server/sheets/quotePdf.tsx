@@ -1,6 +1,6 @@
 import { Document, Page, renderToBuffer, Text, View } from '@react-pdf/renderer';
 import type { QuoteDocument } from '@/core/job';
-import { localeOf, type Words, type Wording, wording, wordsIn } from '@/words';
+import { localeOf, type Words, type Wording, plainWording, wordsIn } from '@/words';
 import { plain } from './plain';
 import { SheetHead } from './SheetHead';
 import { sheetStyle as style } from './style';
@@ -10,7 +10,7 @@ type Line = QuoteDocument['swaps'][number]['lines'][number];
 /** Draws the quote up as a PDF: for whom, what, at what price, with tax, and what may come besides. */
 export async function quotePdf(doc: QuoteDocument, locale: string): Promise<Buffer> {
   const words = wordsIn(localeOf(locale));
-  const say = wording(words, { label: () => null, unit: () => null });
+  const say = plainWording(words);
   const { t } = words;
   const money = (sum: { minor: number; currency: string } | null) =>
     sum ? say.money(sum.minor, sum.currency) : '–';

@@ -12,7 +12,7 @@ import {
 import QRCode from 'qrcode';
 import type { ReactNode } from 'react';
 import type { BagLabel, RemovalDocument, RemovalStep } from '@/core/job';
-import { localeOf, stepTitle, type Words, type Wording, wording, wordsIn } from '@/words';
+import { localeOf, stepTitle, type Words, type Wording, plainWording, wordsIn } from '@/words';
 import { plain } from './plain';
 import { SheetHead } from './SheetHead';
 import { sheetStyle } from './style';
@@ -38,7 +38,7 @@ export async function removalPdf(
   locale: string,
 ): Promise<Buffer> {
   const words = wordsIn(localeOf(locale));
-  const say = wording(words, { label: () => null, unit: () => null });
+  const say = plainWording(words);
   const { t, tCode } = words;
   const lines = (steps: readonly RemovalStep[]) =>
     steps.map((s, i) => (

@@ -1,6 +1,6 @@
 import { Document, G, Line, Page, Rect, renderToBuffer, Svg, Text } from '@react-pdf/renderer';
 import type { WallDocument, WallSheet } from '@/core/job';
-import { localeOf, type Words, type Wording, wallLineWords, wording, wordsIn } from '@/words';
+import { localeOf, type Words, type Wording, wallLineWords, plainWording, wordsIn } from '@/words';
 import { plain } from './plain';
 import { SheetHead } from './SheetHead';
 import { sheetStyle as style } from './style';
@@ -13,7 +13,7 @@ const SCALE = 0.25;
 /** Draws the wall sheet up: heights from the floor, lines of each lamp, marks, eye point; what is hung beside the wall. */
 export async function wallPdf(doc: WallDocument, locale: string): Promise<Buffer> {
   const words = wordsIn(localeOf(locale));
-  const say = wording(words, { label: () => null, unit: () => null });
+  const say = plainWording(words);
   const { t } = words;
   return renderToBuffer(
     <Document title={t('wall-sheet.title')}>

@@ -1,5 +1,6 @@
 import { serverNow } from '@/server/clock/serverClock';
 import { redirect } from 'next/navigation';
+import type { JobLine } from '@/core/job';
 import { isDay, localDay, shiftDay, USUAL_HOURS, utcOf } from '@/core/board';
 import { Board } from '@/features/board/Board';
 import { boardJob } from '@/features/board/boardJob';
@@ -11,6 +12,7 @@ import { boardJobs } from '@/server/jobs/boardJobs';
 import { findJobs } from '@/server/jobs/findJobs';
 import { pageActor } from '@/server/page';
 import { settingsOf } from '@/server/people/settings';
+import { localeOf, plainWording, wordsIn } from '@/words';
 
 export const metadata = { title: 'Bay board' };
 
@@ -28,10 +30,12 @@ export default async function Page({
   const said = (name: string) => askedOf(params, name, 60);
   const [asked, below, find] = [said('day'), said('before'), said('find').trim()];
   const db = database();
+  const say = plainWording(wordsIn(localeOf(actor.locale)));
+  const line = (job: JobLine) => boardJob(job, say);
   if (find !== '') {
     const { jobs, more, alone } = await findJobs(db, actor.shopId, find);
     if (alone && jobs[0]) redirect(`/jobs/${jobs[0].id}/arrive`);
-    return <Found text={find} jobs={jobs.map(boardJob)} more={more} />;
+    return <Found text={find} jobs={jobs.map(line)} more={more} />;
   }
   const before = /^\d{1,9}$/.test(below) ? Number(below) : null;
   const day =
@@ -56,9 +60,9 @@ export default async function Page({
   return (
     <Board
       {...jobs}
-      inWork={jobs.inWork.map(boardJob)}
-      released={jobs.released.map(boardJob)}
-      booked={jobs.booked.map(boardJob)}
+      inWork={jobs.inWork.map(line)}
+      released={jobs.released.map(line)}
+      booked={jobs.booked.map(line)}
       paged={before !== null}
       bays={bays}
       bookings={bookings}

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import enGB from '@/words/en-GB.json';
+import { GB } from '@/words/words';
 import { PERMISSION_NAMES } from '../rights';
 import { type AnyEvent, EVENT_KINDS, type EventType, kindOf } from '.';
 import { GOOD } from '../testing/goodBodies';
@@ -35,7 +35,7 @@ describe.each(TYPES)('%s', (type) => {
     expect(kind.type).toBe(type);
     expect(kind.v).toBe(kind.lifts.length + 1);
     expect(PERMISSION_NAMES).toContain(kind.needs(good));
-    expect(Object.keys(enGB)).toContain(kind.words);
+    expect(Object.keys(GB)).toContain(kind.words);
     expect(typeof kind.reduce({ all: [], standing: [] })).toBe('object');
     // A type that sets a value names what it saw of it, and no other does.
     expect(kind.value !== undefined).toBe('after' in good);
@@ -69,7 +69,7 @@ describe.each(TYPES)('%s', (type) => {
     for (const key of Object.keys(good)) {
       const faults = bodyFaults(type, { ...good, [key]: Symbol.iterator });
       expect(faults.map((f) => f.path.split(/[.[]/)[0])).toContain(key);
-      for (const { code } of faults) expect(Object.keys(enGB)).toContain(`form.${code}`);
+      for (const { code } of faults) expect(Object.keys(GB)).toContain(`form.${code}`);
     }
   });
 });

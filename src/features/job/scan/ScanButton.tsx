@@ -3,7 +3,7 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import type { Scan } from '@/core/scan';
 import { BUTTON } from '@/ui/classes';
-import { useWords } from '@/ui/WordsContext';
+import { useFrameWords } from '@/ui/WordsContext';
 
 // Camera and decoder are loaded when somebody scans first.
 const ScanSheet = dynamic(() => import('./ScanSheet').then((m) => m.ScanSheet));
@@ -18,7 +18,7 @@ export function ScanButton({
   onScan: (scan: Scan) => string | null;
   className?: string;
 }) {
-  const { t } = useWords();
+  const { t } = useFrameWords();
   const [open, setOpen] = useState(false);
   return (
     <>

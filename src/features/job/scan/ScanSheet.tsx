@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { greyOf, readScan, type Scan } from '@/core/scan';
 import { Sheet } from '@/ui/Sheet';
-import { useWords } from '@/ui/WordsContext';
+import { useFrameWords } from '@/ui/WordsContext';
 import type { ScanAsk, ScanReply } from '@/workers/scanCode';
 import { useWorker } from '../useWorker';
 
@@ -26,7 +26,7 @@ export function ScanSheet({
   onScan: (scan: Scan) => string | null;
   onClose: () => void;
 }) {
-  const { t } = useWords();
+  const { t } = useFrameWords();
   const video = useRef<HTMLVideoElement>(null);
   const [camera, setCamera] = useState<'asking' | 'live' | 'none'>('asking');
   const [said, setSaid] = useState<string | null>(null);

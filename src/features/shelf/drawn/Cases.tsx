@@ -8,7 +8,7 @@ import {
   supportOf,
 } from '@/core/controls';
 import { useWords } from '@/ui/WordsContext';
-import { wording } from '@/words';
+import { plainWording } from '@/words';
 import { inner, type Item, LEVEL, text } from './columns';
 import { JsonTable } from './JsonTable';
 
@@ -43,7 +43,7 @@ export function Cases({
 function Levels({ cases }: { cases: readonly Item[] }) {
   const words = useWords();
   const { t } = words;
-  const say = wording(words, { label: () => null, unit: () => null });
+  const say = plainWording(words);
   const broken = cases.map((c) => parseExpression(String(c.when ?? ''))).find((p) => p.kind === 'fault');
   if (broken?.kind === 'fault')
     return (

@@ -4,14 +4,14 @@ import { formOf, type PhotometryFile, photometryMap } from '@/core/beam/photofil
 import { LAMP_FUNCTIONS } from '@/core/vehicle';
 import { BUTTON, FIELD } from '@/ui/classes';
 import { useWords } from '@/ui/WordsContext';
-import { wording } from '@/words';
+import { plainWording } from '@/words';
 import type { DrawnProps } from './columns';
 
 /** A lamp's intensity files: brought in, looked at, taken off. What a file does not say, where the lamp looks, is asked. */
 export function Photometry({ value, readOnly, onChange }: DrawnProps) {
   const words = useWords();
   const { t, tCode } = words;
-  const say = wording(words, { label: () => null, unit: () => null });
+  const say = plainWording(words);
   const files = (JSON.parse(value || 'null') ?? []) as readonly PhotometryFile[];
   const [fault, setFault] = useState<string | null>(null);
   const put = (next: readonly PhotometryFile[]) =>

@@ -17,7 +17,7 @@ import { BodyView } from '@/ui/BodyView';
 import { BUTTON } from '@/ui/classes';
 import { PlanView } from '@/ui/PlanView';
 import { useWords } from '@/ui/WordsContext';
-import { wording } from '@/words';
+import { plainWording } from '@/words';
 import {
   type Column,
   type DrawnProps,
@@ -48,7 +48,7 @@ export const POSITION: readonly Column[] = [
 export function Places({ value, cells, readOnly, onChange }: DrawnProps) {
   const words = useWords();
   const { t } = words;
-  const say = wording(words, { label: () => null, unit: () => null });
+  const say = plainWording(words);
   const [line, setLine] = useState(0);
   const items = listOf(value);
   const place = items[line];

@@ -5,7 +5,7 @@ import { runHeavy } from '@/server/heavy/runHeavy';
 import { answerPerson } from '@/server/http';
 import { harnessSheet } from '@/server/jobs/harnessSheet';
 import { keptJob } from '@/server/jobs/keptJobs';
-import { harnessWords, localeOf, wording, wordsIn } from '@/words';
+import { harnessWords, localeOf, plainWording, wordsIn } from '@/words';
 
 interface Context {
   readonly params: Promise<{ job: string; file: string }>;
@@ -33,7 +33,7 @@ export const GET = (request: Request, { params }: Context) =>
       });
     }
     const words = wordsIn(localeOf(actor.locale));
-    const say = wording(words, { label: () => null, unit: () => null });
+    const say = plainWording(words);
     return new Response(drawingSvg(harnessWords(words, say).drawing(doc), name, WIRE), {
       headers: {
         'content-type': 'image/svg+xml',

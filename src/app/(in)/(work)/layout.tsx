@@ -1,0 +1,1 @@
+export { WholeWords as default } from '@/ui/WholeWords';
