@@ -40,7 +40,7 @@ module.exports = {
       from: { path: '^src/core/', pathNot: '(\\.test\\.ts$|/testing/)' },
       to: {
         dependencyTypes: ['core', 'npm', 'npm-dev', 'npm-peer', 'npm-optional'],
-        pathNot: 'node_modules/(ml-matrix|tinyqueue|yup|reselect|lru-cache|pure-rand|temporal-polyfill)/',
+        pathNot: 'node_modules/(ml-matrix|tinyqueue|yup|reselect|lru-cache|pure-rand|@date-fns)/',
       },
     },
     {

@@ -120,6 +120,19 @@ it('the thing to do is in view without scrolling, in every stage of every job, o
   await page.screen(390, 844);
 });
 
+/** Of the bar: what the board's page takes of JavaScript, as it comes over the line, kB. */
+const MOST_BOARD_KB = 250;
+
+it('the board opens with little: its own words and its own parts', async () => {
+  await page.go('/');
+  await page.find('[data-job]');
+  const bytes = await page.driver.executeScript<number>(
+    'return performance.getEntriesByType("resource").filter((e) => e.name.endsWith(".js")).reduce((sum, e) => sum + e.encodedBodySize, 0)',
+  );
+  expect(bytes).toBeGreaterThan(0);
+  expect(bytes / 1024).toBeLessThanOrEqual(MOST_BOARD_KB);
+});
+
 it('the thing to do is two keys away from the top of any stage, and the plan is one stop', async () => {
   await page.screen(1280, 800);
   for (const stage of [...STAGES, 'release']) {

@@ -1,10 +1,11 @@
 import { By, Key } from 'selenium-webdriver';
 import type { Page } from './browser';
+import { byFinger, type Reach } from './reach';
 
 const until = (page: Page, what: string, condition: () => Promise<boolean>) => page.waitFor(condition, what);
 
 /** Counts one kind of fastener of the step on screen until the sheet's number is reached. */
-export async function countAll(page: Page, group: string): Promise<void> {
+export async function countAll(page: Page, group: string, by: Reach = byFinger(page)): Promise<void> {
   const css = `[data-group="${group}"]`;
   for (;;) {
     const shown = (await page.attribute(css, 'data-count')) ?? '';
@@ -12,7 +13,8 @@ export async function countAll(page: Page, group: string): Promise<void> {
     if (done === wanted) return;
     const buttons = await page.driver.findElements(By.css(`${css} > div:first-child > button`));
     // Minus, plus, and where more than one is left a button for the rest.
-    await (buttons[2] ?? buttons[1])?.click();
+    const more = buttons[2] ?? buttons[1];
+    if (more) await by.on(more);
     await until(page, `the count of ${group} stays ${shown}`, async () => {
       return (await page.attribute(css, 'data-count')) !== shown;
     });
@@ -20,15 +22,15 @@ export async function countAll(page: Page, group: string): Promise<void> {
 }
 
 /** Works the steps of Strip or Mount to their end, counting every fastener. */
-export async function workSteps(page: Page): Promise<number> {
+export async function workSteps(page: Page, by: Reach = byFinger(page)): Promise<number> {
   await page.find('[data-step]');
   for (let steps = 0; ; steps += 1) {
     if ((await page.attribute('[data-step]', 'data-ticked')) !== 'open') return steps;
     const progress = await page.attribute('[data-steps]', 'data-steps');
     const groups = await page.driver.findElements(By.css('[data-group]'));
     for (const id of await Promise.all(groups.map((g) => g.getAttribute('data-group'))))
-      await countAll(page, id ?? '');
-    await (await page.find('[data-tick-button]:enabled')).click();
+      await countAll(page, id ?? '', by);
+    await by.on(await page.find('[data-tick-button]:enabled'));
     await until(page, `step ${steps + 1} is not taken in`, async () => {
       return (await page.attribute('[data-steps]', 'data-steps')) !== progress;
     });
@@ -36,7 +38,7 @@ export async function workSteps(page: Page): Promise<number> {
 }
 
 /** Says of every lamp in every setting of Prove that it was just so. */
-export async function proveAll(page: Page): Promise<number> {
+export async function proveAll(page: Page, by: Reach = byFinger(page)): Promise<number> {
   await page.find('[data-lamp-proof], [data-aim]');
   for (let looks = 0; ; looks += 1) {
     const open = '[data-lamp-proof][data-proven=false]';
@@ -45,7 +47,7 @@ export async function proveAll(page: Page): Promise<number> {
     const setting = await page.attribute('[data-proof]', 'data-proof');
     // Where several are open one tap says it of all of them.
     const all = Number((await page.attribute('[data-all-just-so]', 'data-all-just-so')) ?? 0);
-    await (await page.find(all > 1 ? '[data-all-just-so]' : `${open} [data-just-so]`)).click();
+    await by.on(await page.find(all > 1 ? '[data-all-just-so]' : `${open} [data-just-so]`));
     if (all > 1) looks += all - 1;
     await until(page, `${lamp} in ${setting} is not taken in`, async () => {
       return (

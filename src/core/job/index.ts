@@ -29,6 +29,7 @@ export { saysSomething } from './items/evidence';
 export { type AnySaying, needsLead, saidAsLead } from './items/needsLead';
 export { type Customer, customerOf, lockAsked } from './log/customer';
 export { FOUND_KINDS, type FoundAll, type FoundJob, type FoundKind, type FoundRow } from './found';
+export { foundHere, type JobHere, type StepHere } from './foundHere';
 export { asBefore, type SimilarJob } from './similar';
 export { type ItemPlace, itemPlace } from './items/itemPlace';
 export { foundRight, isRight, OWN_PLUG, type PlugLook, plugsAtLamp } from './readings/plugs';

@@ -2,6 +2,7 @@
 import { type ReactNode, useEffect, useState, useSyncExternalStore } from 'react';
 import { askToStay, type Bay, type BayState, openBay, openBayStore } from '@/device';
 import { fetchAsLead } from '@/ui/askLead';
+import { WholeWords } from '@/ui/WholeWords';
 import { WordsProvider } from '@/ui/WordsContext';
 import { localeOf } from '@/words';
 import { OutboxProvider, useOutbox } from '../outbox/OutboxProvider';
@@ -76,19 +77,21 @@ export function BayApp({ nonce, stages }: { nonce: string; stages: BayStages }) 
   if (!bay || !me) return <NobodyYet state={state} onAgain={() => void bay?.refresh()} />;
   return (
     <WordsProvider locale={localeOf(me.locale)} zone={me.zone} nonce={nonce}>
-      <OutboxProvider
-        user={me.user}
-        name={me.name}
-        shop={me.shop}
-        others={state.people.map((p) => p.user).filter((u) => u !== me.user)}
-        signedIn={state.signedIn?.user ?? null}
-        lead={state.lead}
-        serverNow={state.heardAt}
-      >
-        <Waits into={waiting} onHeld={bay.refresh}>
-          <Places bay={bay} state={state} stages={stages} />
-        </Waits>
-      </OutboxProvider>
+      <WholeWords>
+        <OutboxProvider
+          user={me.user}
+          name={me.name}
+          shop={me.shop}
+          others={state.people.map((p) => p.user).filter((u) => u !== me.user)}
+          signedIn={state.signedIn?.user ?? null}
+          lead={state.lead}
+          serverNow={state.heardAt}
+        >
+          <Waits into={waiting} onHeld={bay.refresh}>
+            <Places bay={bay} state={state} stages={stages} />
+          </Waits>
+        </OutboxProvider>
+      </WholeWords>
     </WordsProvider>
   );
 }
@@ -120,7 +123,9 @@ function Places({ bay, state, stages }: { bay: Bay; state: BayState; stages: Bay
   const { place, go } = usePlace();
   const row = state.jobs.find((j) => j.id === place.job);
   if (!row || !state.me)
-    return <BayBoard bay={bay} state={state} onOpen={(job) => go({ job, tab: 'strip' })} />;
+    return (
+      <BayBoard bay={bay} state={state} onOpen={(job) => go({ job, tab: 'strip', step: null })} onGo={go} />
+    );
   return (
     <BayJob
       key={`${row.id}/${state.me.user}`}
@@ -129,9 +134,8 @@ function Places({ bay, state, stages }: { bay: Bay; state: BayState; stages: Bay
       pack={row.pack}
       role={state.me.role}
       bound={state.signedIn?.user === state.me.user ? null : (state.signedIn?.role ?? 'counter')}
-      tab={place.tab}
-      onTab={(tab) => go({ job: row.id, tab })}
-      onBoard={() => go({ job: null, tab: 'strip' })}
+      place={place}
+      onGo={go}
       stages={stages}
     />
   );

@@ -6,8 +6,10 @@ import { BoltMark } from '@/ui/BoltMark';
 import { BUTTON } from '@/ui/classes';
 import { MiniLoom } from '@/ui/Loom';
 import { useWords, useZone } from '@/ui/WordsContext';
+import { BayFind } from './BayFind';
 import { NetChip } from './NetChip';
 import { ThemeButton } from '@/ui/ThemeButton';
+import type { BayPlace } from './usePlace';
 import { WhoButton } from './WhoButton';
 
 /** The jobs that are on this device, booked ones first, each with its loom. */
@@ -15,10 +17,12 @@ export function BayBoard({
   bay,
   state,
   onOpen,
+  onGo,
 }: {
   bay: Bay;
   state: BayState;
   onOpen: (job: string) => void;
+  onGo: (to: BayPlace) => void;
 }) {
   const { t, tCode, locale } = useWords();
   const zone = useZone();
@@ -39,6 +43,7 @@ export function BayBoard({
         <p className="text-soft">{state.me?.shopName}</p>
         <WhoButton bay={bay} state={state} />
         <span className="ml-auto flex items-center gap-3">
+          <BayFind jobs={state.jobs} onGo={onGo} />
           <NetChip bay={bay} state={state} />
           <ThemeButton />
         </span>

@@ -8,12 +8,13 @@ import { JobProvider, useJob } from '../job/JobContext';
 import { PhotoSource } from '../job/photos/PhotoSource';
 import { SendBar } from '../job/SendBar';
 import { GoContext, placeHref } from '../job/useGo';
+import { BayFindInJob } from './BayFind';
 import { NetChip } from './NetChip';
 import { StepWork } from './StepWork';
 import { ThemeButton } from '@/ui/ThemeButton';
 import { WhoButton } from './WhoButton';
 import { useAwake } from './useAwake';
-import { type Tab, TABS } from './usePlace';
+import { type BayPlace, type Tab, TABS } from './usePlace';
 
 /** Stages that are worked at the vehicle as they are on the desk. */
 export type BayStages = Readonly<Record<'arrive' | 'wire' | 'bench' | 'prove', () => ReactNode>>;
@@ -25,9 +26,8 @@ export function BayJob({
   pack,
   role,
   bound,
-  tab,
-  onTab,
-  onBoard,
+  place,
+  onGo,
   stages,
 }: {
   bay: Bay;
@@ -36,9 +36,8 @@ export function BayJob({
   role: Role;
   /** The rights of who is signed in, where that is another: what is written counts as no more. null: nobody else is. */
   bound: Role | null;
-  tab: Tab;
-  onTab: (tab: Tab) => void;
-  onBoard: () => void;
+  place: BayPlace;
+  onGo: (to: BayPlace) => void;
   stages: BayStages;
 }) {
   // The job as it was opened: what comes after is the client's.
@@ -46,6 +45,8 @@ export function BayJob({
   const [queries] = useState(
     () => new QueryClient({ defaultOptions: { queries: { staleTime: Infinity, retry: 0 } } }),
   );
+  const { tab, step } = place;
+  const onTab = (to: Tab) => onGo({ job: pack.id, tab: to, step: null });
   useAwake();
   const keep = useCallback((told: JobPack) => void bay.keep(told), [bay]);
   return (
@@ -54,11 +55,15 @@ export function BayJob({
         <PhotoSource.Provider value={bay}>
           <GoInBay onTab={onTab}>
             <div className="flex h-dvh flex-col" data-bay="job">
-              <BayTop bay={bay} state={state} onBoard={onBoard} />
+              <BayTop bay={bay} state={state} onGo={onGo} />
               <Tabs tab={tab} onTab={onTab} />
               <div className="min-h-0 flex-1 overflow-y-auto" data-bay-tab={tab}>
-                {tab === 'strip' && <StepWork way="out" onOther={() => onTab('mount')} />}
-                {tab === 'mount' && <StepWork way="back" onOther={() => onTab('prove')} />}
+                {tab === 'strip' && (
+                  <StepWork key={step} way="out" at={step} onOther={() => onTab('mount')} />
+                )}
+                {tab === 'mount' && (
+                  <StepWork key={step} way="back" at={step} onOther={() => onTab('prove')} />
+                )}
                 {tab === 'items' && (
                   <main className="px-5 py-4">
                     <Heading />
@@ -95,7 +100,7 @@ function Heading() {
   return <h2 className="mb-2 text-2xl">{useJob().words.t('tablet.items')}</h2>;
 }
 
-function BayTop({ bay, state, onBoard }: { bay: Bay; state: BayState; onBoard: () => void }) {
+function BayTop({ bay, state, onGo }: { bay: Bay; state: BayState; onGo: (to: BayPlace) => void }) {
   const { view, words } = useJob();
   const { t } = words;
   const { family, vehicle } = view;
@@ -104,7 +109,7 @@ function BayTop({ bay, state, onBoard }: { bay: Bay; state: BayState; onBoard: (
       <button
         type="button"
         className="min-h-12 shrink-0 rounded-sm border border-outline bg-raised px-3 font-semibold"
-        onClick={onBoard}
+        onClick={() => onGo({ job: null, tab: 'strip', step: null })}
         data-bay-back
       >
         ← {t('tablet.jobs')}
@@ -119,6 +124,7 @@ function BayTop({ bay, state, onBoard }: { bay: Bay; state: BayState; onBoard: (
         </span>
       </h1>
       <span className="flex shrink-0 items-center gap-2 max-sm:max-w-[9.5rem]">
+        <BayFindInJob jobs={state.jobs} onGo={onGo} />
         <NetChip bay={bay} state={state} />
         <WhoButton bay={bay} state={state} short />
         <span className="max-lg:hidden">

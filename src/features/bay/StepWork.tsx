@@ -8,12 +8,21 @@ import { StepScreen } from './StepScreen';
 import { StepsSheet } from './StepsSheet';
 
 /** One step at a time, out or back: the first that is open, or the one that was gone to. */
-export function StepWork({ way, onOther }: { way: 'out' | 'back'; onOther: () => void }) {
+export function StepWork({
+  way,
+  at: first,
+  onOther,
+}: {
+  way: 'out' | 'back';
+  /** The step that was gone to; null: the first that is open. */
+  at: string | null;
+  onOther: () => void;
+}) {
   const { view, words } = useJob();
   const { t } = words;
   const strip = useView(stripView);
   const lines = way === 'out' ? strip.out : strip.back.filter((l) => isDue(l, strip.out));
-  const [picked, setPicked] = useState<string | null>(null);
+  const [picked, setPicked] = useState<string | null>(first);
   const [list, setList] = useState(false);
   const line: StepLine | null =
     lines.find((l) => l.step.id === picked) ?? lines.find((l) => l.tick === null) ?? lines.at(-1) ?? null;

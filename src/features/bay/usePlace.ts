@@ -9,12 +9,23 @@ export type Tab = (typeof TABS)[number];
 export interface BayPlace {
   readonly job: string | null;
   readonly tab: Tab;
+  /** The step that was gone to; null: the first that is open. */
+  readonly step: string | null;
 }
 
 const listen = (on: () => void) => {
   window.addEventListener('hashchange', on);
   return () => window.removeEventListener('hashchange', on);
 };
+
+/** What an address says; null: nothing, or no text that anybody wrote by the rules. */
+function plain(said: string): string | null {
+  try {
+    return decodeURIComponent(said) || null;
+  } catch {
+    return null;
+  }
+}
 
 /** The place stands behind the `#`: nothing of it is asked of a server, and going back works. */
 export function usePlace(): { readonly place: BayPlace; readonly go: (to: BayPlace) => void } {
@@ -23,11 +34,12 @@ export function usePlace(): { readonly place: BayPlace; readonly go: (to: BayPla
     () => window.location.hash,
     () => '',
   );
-  const [job = '', tab = ''] = hash.replace(/^#/, '').split('/');
+  const [job = '', tab = '', step = ''] = hash.replace(/^#/, '').split('/');
   return {
-    place: { job: job === '' ? null : job, tab: TABS.find((t) => t === tab) ?? 'strip' },
+    place: { job: job === '' ? null : job, tab: TABS.find((t) => t === tab) ?? 'strip', step: plain(step) },
     go: (to) => {
-      window.location.hash = to.job === null ? '' : `${to.job}/${to.tab}`;
+      const step = to.step === null ? '' : `/${encodeURIComponent(to.step)}`;
+      window.location.hash = to.job === null ? '' : `${to.job}/${to.tab}${step}`;
     },
   };
 }

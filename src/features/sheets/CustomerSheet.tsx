@@ -2,7 +2,7 @@
 import type { ReleaseDocument } from '@/core/job';
 import { LampFace } from '@/ui/LampFace';
 import { RecordLight } from './RecordLight';
-import { SheetFrame, SheetPart, useSheetWords } from './SheetFrame';
+import { SHEET_CELL, SheetFrame, SheetLines, SheetPart, useSheetWords } from './SheetFrame';
 
 type Swap = ReleaseDocument['swaps'][number];
 
@@ -28,6 +28,7 @@ export function CustomerSheet({ doc, back }: { doc: ReleaseDocument; back: strin
           <p>{t('sheet.proven', { proven: doc.hands.proofs.proven, all: doc.hands.proofs.all })}</p>
         </SheetPart>
       )}
+      <Paid doc={doc} />
       <SheetPart title={t('sheet.left-to-do')}>
         {handedOver.length === 0 ? (
           <p>{t('sheet.nothing-left')}</p>
@@ -41,7 +42,74 @@ export function CustomerSheet({ doc, back }: { doc: ReleaseDocument; back: strin
           </ul>
         )}
       </SheetPart>
+      <Keep doc={doc} />
     </SheetFrame>
+  );
+}
+
+/** What was agreed, and with whom; what came in besides. Nothing where no price was kept. */
+function Paid({ doc }: { doc: ReleaseDocument }) {
+  const { say, t } = useSheetWords(doc);
+  const money = (m: { readonly minor: number; readonly currency: string }) => say.money(m.minor, m.currency);
+  const quotes = doc.records?.quotes.filter((q) => q.agreed ?? q.total) ?? [];
+  const scopes = doc.records?.scopes?.filter((s) => s.price) ?? [];
+  if (quotes.length + scopes.length === 0) return null;
+  return (
+    <SheetPart title={t('sheet.paid')}>
+      <table className="w-full">
+        <tbody>
+          {quotes.map((q, i) => (
+            <tr key={i}>
+              <th scope="row" className={`${SHEET_CELL} first-letter:uppercase`}>
+                {say.positions(q.positions)}
+                {q.agreed && (
+                  <span className="block text-sm">{t('sheet.agreed', { words: q.agreed.words })}</span>
+                )}
+              </th>
+              <td className={`${SHEET_CELL} text-right font-mono`}>
+                {q.agreed
+                  ? money(q.agreed.total)
+                  : q.total && t('sheet.not-agreed', { total: money(q.total) })}
+              </td>
+            </tr>
+          ))}
+          {scopes.map((s, i) => (
+            <tr key={i}>
+              <th scope="row" className={SHEET_CELL}>
+                {s.words}
+                <span className="block text-sm">{t('sheet.agreed', { words: s.consent })}</span>
+              </th>
+              <td className={`${SHEET_CELL} text-right font-mono`}>{s.price && money(s.price)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </SheetPart>
+  );
+}
+
+/** What whoever drives it wants to know later: where its fuse is, how it was set, and whom to ask with what in hand. */
+function Keep({ doc }: { doc: ReleaseDocument }) {
+  const { words, say, t } = useSheetWords(doc);
+  const lines = [
+    ...(doc.wiring?.feeds ?? []).map((f) =>
+      t('sheet.keep-feed', {
+        does: say.does(f.does),
+        place: f.place ? say.place(f.place) : f.words,
+        fuse: f.fuseA === undefined ? 'none' : words.tCode('sheet.keep-fuse', { fuseA: f.fuseA }),
+      }),
+    ),
+    ...(doc.wiring?.modes ?? []).map((m) =>
+      t('sheet.wiring-mode', { position: say.position(m.position), chosen: t(`mode.${m.chosen}`) }),
+    ),
+    t('sheet.keep-warranty', { job: String(doc.job.number).padStart(4, '0') }),
+    t('sheet.keep-contact', { shop: doc.shop.name }),
+  ];
+  return (
+    <SheetPart title={t('sheet.keep')}>
+      <SheetLines lines={lines} />
+      {doc.shop.head && <p className="mt-1 whitespace-pre-line text-sm">{doc.shop.head}</p>}
+    </SheetPart>
   );
 }
 
@@ -61,14 +129,14 @@ function ThenAndNow({ doc, swap }: { doc: ReleaseDocument; swap: Swap }) {
         return (
           <figure key={p} className="break-inside-avoid">
             <figcaption className="pb-1 font-semibold first-letter:uppercase">{say.position(p)}</figcaption>
-            <div className="grid grid-cols-2 items-stretch gap-x-3 gap-y-0.5">
+            <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)] items-stretch gap-x-3 gap-y-0.5">
               <div className="grid min-h-20 place-items-center border border-[silver] p-2 text-center text-sm">
                 {photo ? (
                   // eslint-disable-next-line @next/next/no-img-element -- our own server, with the session
                   <img
                     src={`/api/photos/${photo.photo}`}
                     alt={t('sheet.then-photo', { position: say.position(p) })}
-                    className="max-h-28"
+                    className="max-h-28 max-w-full"
                   />
                 ) : (
                   <span>
@@ -80,7 +148,7 @@ function ThenAndNow({ doc, swap }: { doc: ReleaseDocument; swap: Swap }) {
                   </span>
                 )}
               </div>
-              <div className="grid min-h-20 place-items-center border border-[silver] p-2">
+              <div className="grid min-h-20 min-w-0 place-items-center border border-[silver] p-2 [&_svg]:h-auto [&_svg]:max-w-full">
                 {lamp && (
                   <LampFace
                     lamp={lamp}

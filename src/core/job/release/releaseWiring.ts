@@ -1,3 +1,4 @@
+import { sourceId } from '../../harness';
 import type { Family } from '../../catalogue/types';
 import { type FeedPlace, feedPlace } from '../readings/feedPlace';
 import { feedOf } from '../../kernel/ids';
@@ -14,6 +15,8 @@ export interface ReleaseWiring {
     readonly words: string;
     /** Absent: told in words only, or frozen before places were. */
     readonly place?: FeedPlace;
+    /** Of its fuse. Absent: nothing in between is fused by us, or frozen before it was kept. */
+    readonly fuseA?: number;
     readonly by: string;
   }[];
   readonly adapters: readonly {
@@ -47,7 +50,20 @@ export function releaseWiring(
         if (!e) return [];
         const { words = '', source } = e.body;
         const place = source && feedPlace(source, family);
-        return [{ does, words, ...(place ? { place } : {}), by: nameOf(e.user) }];
+        const taken =
+          source &&
+          c.feeds
+            .flatMap((f) => (f.does === does ? f.candidates : []))
+            .find((x) => x.id === sourceId(source));
+        return [
+          {
+            does,
+            words,
+            ...(place ? { place } : {}),
+            ...(taken && taken.fuseA !== null ? { fuseA: taken.fuseA } : {}),
+            by: nameOf(e.user),
+          },
+        ];
       }),
     ),
     adapters: wiring.flatMap((w) =>
