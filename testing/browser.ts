@@ -82,9 +82,22 @@ const RUN_AXE = `
       runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
       resultTypes: ['violations'],
     })
-    .then(({ violations }) =>
-      done(violations.map((v) => v.id + ': ' + v.nodes.map((n) => n.html.slice(0, 160)).join(' | '))),
-    );
+    .then(async ({ violations }) => {
+      // What lies half under a bar at the foot of the screen is scrolled out from under it first.
+      const stays = async (node) => {
+        const at = document.querySelector(node.target[0]);
+        at?.scrollIntoView({ block: 'center' });
+        const again = await axe.run(document, { runOnly: { type: 'rule', values: ['target-size'] } });
+        return again.violations.some((v) => v.nodes.some((n) => n.target[0] === node.target[0]));
+      };
+      const said = [];
+      for (const v of violations) {
+        const nodes = [];
+        for (const n of v.nodes) if (v.id !== 'target-size' || (await stays(n))) nodes.push(n);
+        if (nodes.length > 0) said.push(v.id + ': ' + nodes.map((n) => n.html.slice(0, 160)).join(' | '));
+      }
+      done(said);
+    });
 `;
 const SEES = `return document.body !== null && document.body.innerText.includes(arguments[0]);`;
 const HAS_NOT = `return document.querySelector(arguments[0]) === null;`;

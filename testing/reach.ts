@@ -45,7 +45,11 @@ export function byKeys(page: Page): Reach {
 
 /** By finger on a small screen: what is covered or out of reach refuses the tap. */
 export function byFinger(page: Page): Reach {
-  const on: Reach['on'] = (target) => target.click();
+  const on: Reach['on'] = async (target) => {
+    // Who taps scrolls first, away from the edges of the screen.
+    await page.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', target);
+    await target.click();
+  };
   return {
     hasKeys: false,
     on,
@@ -54,7 +58,7 @@ export function byFinger(page: Page): Reach {
       // The picker that a list opens is the device’s own.
       if ((await field.getTagName()) === 'select')
         await page.driver.executeScript('arguments[0].focus()', field);
-      else await field.click();
+      else await on(field);
     },
     toStage: async (stage) => {
       await on(await page.find('[data-loom-folds]'));

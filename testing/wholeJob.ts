@@ -126,7 +126,7 @@ export async function wholeJob(
 
   await page.reload();
   await page.seeText('As found 2/2');
-  await page.find('[data-stage=arrive][data-state=locked]');
+  await page.find('[data-stage=arrive][data-state=locked]', 'there');
   await page.find('html[data-keys]');
   if (by.hasKeys) await page.press('2');
   else await by.toStage('fit');
@@ -165,10 +165,10 @@ export async function wholeJob(
   await activate('button', 'Choose this lamp');
   await page.seeText('Choose it again');
   // Seated, not locked: the system voltage is only assumed from the shelf.
-  await page.find('[data-stage=fit][data-state=seated]');
+  await page.find('[data-stage=fit][data-state=seated]', 'there');
 
   await by.toStage('wire');
-  await page.find('[data-stage=wire][data-state=open]');
+  await page.find('[data-stage=wire][data-state=open]', 'there');
   // It opens at the decision that is still to be made; the map explains it.
   await page.find('[data-wire-panel=feeds] [data-act]');
   await by.toTab(await page.find('[data-wire-tab=map]'));
@@ -187,7 +187,7 @@ export async function wholeJob(
   }
   await activate('[data-feed-matter] button', 'Use this supply');
   await page.find('[data-candidate="slot:cabin/F19/tap"][data-taken=true]');
-  await page.find('[data-stage=wire][data-state=seated]');
+  await page.find('[data-stage=wire][data-state=seated]', 'there');
   await toTab('choices');
   await by.on(await page.find('[data-same-cure] [data-choose-all=setting]'));
   for (const side of ['left', 'right']) await page.find(`[data-cure=turn-${side}][data-chosen=setting]`);
@@ -207,10 +207,10 @@ export async function wholeJob(
     await page.driver.findElements({ css: '[data-lamp="headlamp.front.right"] [data-lit=turn]' }),
   ).toEqual([]);
   await page.find('[data-rule=ece-drl-off][data-kept=true]');
-  await page.find('[data-stage=light][data-state=open]');
+  await page.find('[data-stage=light][data-state=open]', 'there');
   await by.on(await page.find('[data-watch]'));
   await page.find('[data-watched=yes]');
-  await page.find('[data-stage=light][data-state=locked]');
+  await page.find('[data-stage=light][data-state=locked]', 'there');
   await inspect('light');
 
   await by.toStage('strip');
@@ -227,7 +227,7 @@ export async function wholeJob(
   await by.on(await page.find('[data-step=bonnet-open] [data-tick-button]'));
   await page.find('[data-step-line=bonnet-open][data-tick=done]');
   expect(await workSteps(page, by)).toBeGreaterThan(10);
-  await page.find('[data-stage=strip][data-state=locked]');
+  await page.find('[data-stage=strip][data-state=locked]', 'there');
   await page.seeText('steps apart now');
   await inspect('strip, all out');
 
@@ -244,14 +244,14 @@ export async function wholeJob(
   await page.find('[data-bench=turn][data-result=pass]');
   await by.on(await page.find('[data-next-lamp]'));
   for (const does of READINGS) await readAsExpected(does);
-  await page.find('[data-stage=bench][data-state=locked]');
+  await page.find('[data-stage=bench][data-state=locked]', 'there');
 
   await by.toStage('mount');
   await page.find('[data-balance=open]');
   await inspect('mount');
   expect(await workSteps(page, by)).toBeGreaterThan(10);
   await page.find('[data-balance=even]');
-  await page.find('[data-stage=mount][data-state=locked]');
+  await page.find('[data-stage=mount][data-state=locked]', 'there');
   // Every plug was opened with its lamp: only now can anybody say how it sits.
   await by.on(await page.find('[data-mount-looks] summary'));
   await inspect('mount, looks open');
@@ -272,7 +272,7 @@ export async function wholeJob(
   await inspect('prove');
   // Five settings and the look at how they move, of two lamps; both were said to have no levelling motor.
   expect(await proveAll(page, by)).toBe(12);
-  await page.find('[data-stage=prove][data-state=locked]');
+  await page.find('[data-stage=prove][data-state=locked]', 'there');
 
   await by.toStage('release');
   await page.find('[data-to-do="2"]');
@@ -287,7 +287,7 @@ export async function wholeJob(
   await page.seeText('Everything is closed');
   await activate('button', 'Release and lock');
   await page.find('[data-locked="1"]');
-  await page.find('[data-stage=release][data-state=locked]');
+  await page.find('[data-stage=release][data-state=locked]', 'there');
   await inspect('release, locked');
 
   await activate('a', 'Customer sheet');

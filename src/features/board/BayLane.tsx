@@ -25,7 +25,7 @@ export function DayHours({ day, hours }: { day: string; hours: Hours }) {
   const first = Math.ceil(hours.openMin / 60);
   const marks = Array.from({ length: Math.floor(hours.closeMin / 60) - first + 1 }, (_, i) => first + i);
   return (
-    <div className="grid grid-cols-[7rem_1fr] text-sm text-soft">
+    <div className="grid grid-cols-[4rem_minmax(0,1fr)] sm:grid-cols-[7rem_minmax(0,1fr)] text-sm text-soft">
       <b className="text-ink">{name.format(new Date(`${day}T12:00:00Z`))}</b>
       <div className="relative h-5">
         {marks.map((h) => (
@@ -58,7 +58,7 @@ export function BayLane({
 }) {
   const { setNodeRef, isOver } = useDroppable({ id });
   return (
-    <div className="grid grid-cols-[7rem_1fr] border-b border-line">
+    <div className="grid grid-cols-[4rem_minmax(0,1fr)] sm:grid-cols-[7rem_minmax(0,1fr)] border-b border-line">
       <span className="self-center text-sm">{name}</span>
       <div
         ref={setNodeRef}
@@ -118,7 +118,7 @@ export function Strip({
       : 'border-ink bg-raised';
   return (
     <div
-      className="absolute"
+      className="@container absolute min-w-6"
       style={{
         left: `${from * 100}%`,
         width: `${(to - from) * 100}%`,
@@ -142,7 +142,7 @@ export function Strip({
           e.preventDefault();
           act();
         }}
-        className={`flex h-full touch-none items-center gap-2 overflow-hidden rounded-sm border pl-2 pr-9 text-sm ${look}`}
+        className={`flex h-full touch-none items-center gap-2 overflow-hidden rounded-sm border px-1 text-sm @min-[4.5rem]:pl-2 @min-[4.5rem]:pr-9 ${look}`}
         data-strip={number}
         data-start={clock}
         data-bay={b.bay}
@@ -169,7 +169,7 @@ export function Strip({
       {job && (
         <Link
           href={jobAddress(job)}
-          className="absolute inset-y-0 right-0 grid w-8 place-items-center font-semibold text-petrol"
+          className="absolute inset-y-0 right-0 hidden w-8 place-items-center font-semibold text-petrol @min-[4.5rem]:grid"
           aria-label={t('bay.open', { job: number })}
         >
           →

@@ -150,11 +150,11 @@ function PlanColumn() {
           type="button"
           className="inline-flex shrink-0 items-center gap-2 rounded-sm border border-outline bg-raised px-2.5 py-1 font-semibold lg:hidden"
           aria-expanded={open}
-          aria-label={t('plan.label')}
           onClick={() => setOpen(!open)}
           data-plan-folds
         >
-          <span className="font-mono">{focus?.code ?? t('plan.show')}</span> <Unfolds open={open} />
+          <span className="font-mono">{focus?.code ?? t('plan.show')}</span>{' '}
+          <span className="sr-only">{t('plan.label')}</span> <Unfolds open={open} />
         </button>
       </div>
       {family.hazards.map((h) => (

@@ -30,7 +30,7 @@ export function UndoLast() {
   return (
     <button
       type="button"
-      className="inline-flex shrink-0 items-center gap-1.5 rounded-sm px-2 py-1 text-sm font-semibold text-petrol disabled:text-faint"
+      className="inline-flex min-h-8 min-w-8 shrink-0 items-center justify-center gap-1.5 rounded-sm px-2 py-1 text-sm font-semibold text-petrol disabled:text-faint"
       disabled={!may}
       onClick={undo}
       aria-label={what}
