@@ -33,6 +33,29 @@ describe('the bay view', () => {
     expect(await page.axe()).toEqual([]);
   });
 
+  it('finds jobs and steps that are on the device, without a network, and says what to do where nothing is', async () => {
+    await bay.network(false);
+    await page.go('/bay');
+    await page.find('[data-bay=board]');
+    await page.press('/');
+    await page.find('[data-find-field]:focus');
+    await page.press('zebra');
+    await page.seeText('Nothing on this device has it');
+    await page.overwrite('ws 0318');
+    await page.find('[data-found="job/8"]');
+    await page.press(Key.ENTER);
+    await page.find('[data-bay-tab=strip] [data-step]');
+    await page.press('/');
+    await page.find('[data-find-field]:focus');
+    await page.press('bumper');
+    await page.find('[data-found^="mount/"]');
+    expect(await page.axe()).toEqual([]);
+    const found = (await page.attribute('[data-found^="mount/"]', 'data-found')) ?? '';
+    await bay.click(`[data-found="${found}"]`);
+    await page.find(`[data-bay-tab=mount] [data-step="${found.slice('mount/'.length)}"]`);
+    await bay.network(true);
+  });
+
   it('is worked without a network, the tab ended in the middle, and joins with what was kept', async () => {
     const before = await standing(8);
     const job = before?.id ?? '';

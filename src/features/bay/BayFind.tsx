@@ -10,7 +10,7 @@ import { useKeys } from '@/ui/useKeys';
 import { useWords } from '@/ui/WordsContext';
 import { useJob, useView } from '../job/JobContext';
 import { ScanButton } from '../job/scan/ScanButton';
-import { stepTitle } from '../job/stepWords';
+import { stepPlace, stepTitle } from '../job/stepWords';
 import { type BayPlace, TABS } from './usePlace';
 
 interface Line {
@@ -21,7 +21,7 @@ interface Line {
 }
 
 /** What is found by: a step, and on which way it is worked. */
-type StepOnWay = StepHere & { readonly tab: 'strip' | 'mount' };
+type StepOnWay = StepHere & { readonly tab: 'strip' | 'mount'; readonly place: string };
 const NO_STEPS: readonly StepOnWay[] = [];
 
 /** Finds a job, a step or a part of the job among what is on this device, by words, keys or camera; no network is asked. */
@@ -131,6 +131,7 @@ export function BayFindInJob({ jobs, onGo }: { jobs: readonly PackHere[]; onGo: 
       id: step.id,
       tab,
       title: stepTitle(step, words, say),
+      place: stepPlace(step, words, say),
     })),
   );
   return <BayFind jobs={jobs} here={view.id} steps={steps} onGo={onGo} />;
@@ -157,7 +158,7 @@ function useLines(
     ...found.steps.map((s) => ({
       key: `${s.tab}/${s.id}`,
       name: s.title,
-      detail: tCode(`stage.${s.tab}`),
+      detail: `${tCode(`stage.${s.tab}`)} · ${s.place}`,
       to: { job: here, tab: s.tab, step: s.id },
     })),
     ...found.jobs.map((j) => ({

@@ -161,7 +161,7 @@ export function Strip({
           </span>
         </span>
         {job && to - from >= WIDE_ENOUGH && (
-          <span className="w-28 shrink-0 [&_svg]:h-auto [&_svg]:w-full" aria-hidden>
+          <span className="hidden w-28 shrink-0 @min-[15rem]:block [&_svg]:h-auto [&_svg]:w-full" aria-hidden>
             <MiniLoom stages={job.stages} label="" />
           </span>
         )}

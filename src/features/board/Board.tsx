@@ -61,7 +61,7 @@ export function Board({
           <span className="max-lg:hidden">
             <Key>n</Key>
           </span>
-          <Link href="/jobs/new" className={`${BUTTON.main} -ml-2 shrink-0`} data-act>
+          <Link href="/jobs/new" className={`${BUTTON.main} shrink-0 lg:-ml-2`} data-act>
             {t('board.new')}
           </Link>
         </div>

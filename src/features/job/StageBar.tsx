@@ -58,7 +58,8 @@ export function StageBar({ stage }: { stage: Stage }) {
             onClick={() => go({ stage: next, part: null, position: focus?.key ?? null })}
             data-next-stage={next}
           >
-            {t('bar.next', { stage: tCode(`stage.${next}`) })} <span aria-hidden>→</span>
+            <span className="max-sm:hidden">{t('bar.next', { stage: tCode(`stage.${next}`) })}</span>
+            <span className="sm:hidden">{tCode(`stage.${next}`)}</span> <span aria-hidden>→</span>
           </button>
         )}
       </div>
@@ -110,16 +111,16 @@ function StillToDo({
       {away ? (
         <button
           type="button"
-          className={`${BUTTON.quiet} min-w-0 truncate text-left`}
+          className={`${BUTTON.quiet} min-w-0 text-left sm:truncate`}
           title={said}
           onClick={() => go(first.at)}
           data-act
           data-go-first
         >
-          <span className="truncate">{said}</span>
+          <span className="max-sm:line-clamp-2 sm:truncate">{said}</span>
         </button>
       ) : (
-        <span className="min-w-0 truncate text-sm" title={said}>
+        <span className="min-w-0 text-sm max-sm:line-clamp-2 sm:truncate" title={said}>
           {said}
         </span>
       )}

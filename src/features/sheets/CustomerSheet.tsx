@@ -47,11 +47,14 @@ export function CustomerSheet({ doc, back }: { doc: ReleaseDocument; back: strin
   );
 }
 
-/** What was agreed, and with whom; what came in besides. Nothing where no price was kept. */
+/** What it costs, and with whom that was agreed; what came in besides. Nothing where no price was kept. */
 function Paid({ doc }: { doc: ReleaseDocument }) {
   const { say, t } = useSheetWords(doc);
   const money = (m: { readonly minor: number; readonly currency: string }) => say.money(m.minor, m.currency);
-  const quotes = doc.records?.quotes.filter((q) => q.agreed ?? q.total) ?? [];
+  const quotes = (doc.records?.quotes ?? []).flatMap((q) => {
+    const sum = q.agreed?.total ?? q.total;
+    return sum ? [{ ...q, sum }] : [];
+  });
   const scopes = doc.records?.scopes?.filter((s) => s.price) ?? [];
   if (quotes.length + scopes.length === 0) return null;
   return (
@@ -62,15 +65,11 @@ function Paid({ doc }: { doc: ReleaseDocument }) {
             <tr key={i}>
               <th scope="row" className={`${SHEET_CELL} first-letter:uppercase`}>
                 {say.positions(q.positions)}
-                {q.agreed && (
-                  <span className="block text-sm">{t('sheet.agreed', { words: q.agreed.words })}</span>
-                )}
+                <span className="block text-sm">
+                  {q.agreed ? t('sheet.agreed', { words: q.agreed.words }) : t('sheet.reckoned')}
+                </span>
               </th>
-              <td className={`${SHEET_CELL} text-right font-mono`}>
-                {q.agreed
-                  ? money(q.agreed.total)
-                  : q.total && t('sheet.not-agreed', { total: money(q.total) })}
-              </td>
+              <td className={`${SHEET_CELL} text-right`}>{money(q.sum)}</td>
             </tr>
           ))}
           {scopes.map((s, i) => (
@@ -79,7 +78,7 @@ function Paid({ doc }: { doc: ReleaseDocument }) {
                 {s.words}
                 <span className="block text-sm">{t('sheet.agreed', { words: s.consent })}</span>
               </th>
-              <td className={`${SHEET_CELL} text-right font-mono`}>{s.price && money(s.price)}</td>
+              <td className={`${SHEET_CELL} text-right`}>{s.price && money(s.price)}</td>
             </tr>
           ))}
         </tbody>
@@ -102,7 +101,10 @@ function Keep({ doc }: { doc: ReleaseDocument }) {
     ...(doc.wiring?.modes ?? []).map((m) =>
       t('sheet.wiring-mode', { position: say.position(m.position), chosen: t(`mode.${m.chosen}`) }),
     ),
-    t('sheet.keep-warranty', { job: String(doc.job.number).padStart(4, '0') }),
+    t('sheet.keep-warranty', {
+      job: String(doc.job.number).padStart(4, '0'),
+      serials: doc.records?.boxes.some((b) => b.serial !== '') ? 'yes' : 'no',
+    }),
     t('sheet.keep-contact', { shop: doc.shop.name }),
   ];
   return (
@@ -178,7 +180,8 @@ function Fitted({ doc, swap: s }: { doc: ReleaseDocument; swap: Swap }) {
         const serial = serialOf(l.position);
         return (
           <li key={l.position}>
-            <span className="first-letter:uppercase">{say.position(l.position)}</span>: {l.maker} {l.name}
+            <span className="inline-block first-letter:uppercase">{say.position(l.position)}</span>: {l.maker}{' '}
+            {l.name}
             {l.partNumber && (
               <>
                 , <span className="font-mono">{l.partNumber}</span>
