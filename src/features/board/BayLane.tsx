@@ -114,7 +114,7 @@ export function Strip({
   const look = picked
     ? 'border-petrol bg-petrol-wash'
     : conflicts.length > 0
-      ? 'border-plum bg-raised'
+      ? 'border-plum border-l-4 bg-raised'
       : 'border-ink bg-raised';
   return (
     <div
@@ -142,16 +142,21 @@ export function Strip({
           e.preventDefault();
           act();
         }}
-        className={`flex h-full touch-none items-center gap-2 overflow-hidden rounded-sm border px-1 text-sm @min-[4.5rem]:pl-2 @min-[4.5rem]:pr-9 ${look}`}
+        className={`flex h-full touch-none items-center gap-2 overflow-hidden rounded-sm border px-1 text-sm @min-[7rem]:pl-2 @min-[7rem]:pr-9 ${look}`}
         data-strip={number}
         data-start={clock}
         data-bay={b.bay}
         data-version={b.version}
       >
-        {conflicts.length > 0 && <WarningMark />}
+        {conflicts.length > 0 && (
+          <span className="hidden @min-[7rem]:block">
+            <WarningMark />
+          </span>
+        )}
         <span className="min-w-0 flex-1">
-          <span className="block truncate">
-            <b className="font-mono">{number}</b> {job?.vehicle}
+          <span className="block truncate max-sm:text-clip">
+            <b className="font-mono">{number}</b>{' '}
+            <span className="hidden @min-[6rem]:inline">{job?.vehicle}</span>
           </span>
           <span className="block truncate text-xs text-soft">
             {b.waitsFor ? t('bay.waits', { what: b.waitsFor }) : t('bay.minutes', { minutes: b.minutes })}
@@ -169,7 +174,7 @@ export function Strip({
       {job && (
         <Link
           href={jobAddress(job)}
-          className="absolute inset-y-0 right-0 hidden w-8 place-items-center font-semibold text-petrol @min-[4.5rem]:grid"
+          className="absolute inset-y-0 right-0 hidden w-8 place-items-center font-semibold text-petrol @min-[7rem]:grid"
           aria-label={t('bay.open', { job: number })}
         >
           →
