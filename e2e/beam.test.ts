@@ -1,6 +1,7 @@
 import { Key } from 'selenium-webdriver';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { RunningApp } from '../testing/app';
+import { actionsDone, countActions } from '../testing/actions';
 import { openPage, type Page } from '../testing/browser';
 import { startDemoApp } from '../testing/demoApp';
 import { loadNewestJobs } from '../testing/newestJobs';
@@ -10,12 +11,15 @@ let page: Page;
 beforeAll(async () => {
   app = await startDemoApp();
   page = await openPage(app.url);
+  await countActions(page);
   await page.signIn('tomas');
 });
 afterAll(async () => {
   await page.close();
   await app.stop();
 });
+/** Of the bars: actions from the open form to a first verdict over both lamps, and to one after screws were turned. */
+const [MOST_TO_VERDICT, MOST_TO_RETRY] = [14, 3];
 const HL = 'headlamp.front.left';
 const HR = 'headlamp.front.right';
 const job = async () => (await loadNewestJobs(app.db, 'saltpan', 50)).find((j) => j.number === 8);
@@ -91,7 +95,9 @@ describe('five minutes before the wall', () => {
       await (await page.named('button', 'Save the aim')).click();
       await page.find(`[data-lamp-aim="${HL}"]`);
     };
+    const before = (await actionsDone(page)).length;
     await aim('0');
+    expect((await actionsDone(page)).length - before).toBeLessThanOrEqual(MOST_TO_VERDICT);
     expect(await page.attribute(`[data-lamp-aim="${HL}"]`, 'data-passes')).toBe('false');
     await page.seeText('Move it 76 mm down');
     await open(`[data-lamp-aim="${HL}"] [data-screws]`);
@@ -103,9 +109,11 @@ describe('five minutes before the wall', () => {
     expect(await page.axe()).toEqual([]);
     // After the screws were turned two actions a lamp tell whether it held: the rest stands as it was read.
     for (const p of [HL, HR]) {
+      const then = (await actionsDone(page)).length;
       await type(`[data-aim-again-field="${p}"]`, '80');
       await page.press(Key.ENTER);
       await page.find(`[data-lamp-aim="${p}"][data-passes=true]`);
+      expect((await actionsDone(page)).length - then).toBeLessThanOrEqual(MOST_TO_RETRY);
     }
     expect(await page.attribute(`[data-lamp-aim="${HL}"]`, 'data-passes')).toBe('true');
     await page.waitFor(
