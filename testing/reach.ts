@@ -43,11 +43,26 @@ export function byKeys(page: Page): Reach {
   };
 }
 
+/** Scrolls an element into the middle and says where it stands; nothing: something covers it. */
+const AT_REST = `
+  const [e] = arguments;
+  e.scrollIntoView({ block: 'center', behavior: 'instant' });
+  const r = e.getBoundingClientRect();
+  const top = document.elementFromPoint(r.left + r.width / 2, r.top + r.height / 2);
+  return top && e.contains(top) ? [r.left, r.top, r.width, r.height].join() : '';
+`;
+
 /** By finger on a small screen: what is covered or out of reach refuses the tap. */
 export function byFinger(page: Page): Reach {
+  // Who taps scrolls first, away from the edges, and taps what has come to rest and is not covered.
   const on: Reach['on'] = async (target) => {
-    // Who taps scrolls first, away from the edges of the screen.
-    await page.driver.executeScript('arguments[0].scrollIntoView({ block: "center" })', target);
+    let before = '';
+    await page.waitFor(async () => {
+      const at = await page.driver.executeScript<string>(AT_REST, target);
+      const rests = at !== '' && at === before;
+      before = at;
+      return rests;
+    }, 'what is to be tapped never came to rest in the open');
     await target.click();
   };
   return {
