@@ -42,7 +42,7 @@ export * from './readJob';
 export * from './release/release';
 export type { ReleaseHands } from './release/releaseHands';
 export type { ReleaseWiring } from './release/releaseWiring';
-export type { ReleaseRecords } from './release/releaseRecords';
+export { priceOf, type ReleaseRecords } from './release/releaseRecords';
 export { type FeedPlace, feedPlace } from './readings/feedPlace';
 export * from './views';
 export { freeGroups } from './views/lampGroups';

@@ -1,15 +1,15 @@
 'use client';
 import { useState } from 'react';
-import { foundHere, type JobHere, type StepHere, stripView } from '@/core/job';
+import { foundHere, isDue, type JobHere, type StepHere, stripView } from '@/core/job';
 import { matchesWords } from '@/core/catalogue';
 import type { PackHere } from '@/device';
 import { FIELD } from '@/ui/classes';
-import { Key } from '@/ui/KeyHint';
+import { FindButton } from '@/ui/FindButton';
 import { Sheet } from '@/ui/Sheet';
-import { useKeys } from '@/ui/useKeys';
 import { useWords } from '@/ui/WordsContext';
 import { useJob, useView } from '../job/JobContext';
 import { ScanButton } from '../job/scan/ScanButton';
+import { scannedText } from '../job/scan/scannedText';
 import { stepPlace, stepTitle } from '../job/stepWords';
 import { type BayPlace, TABS } from './usePlace';
 
@@ -49,20 +49,9 @@ export function BayFind({
     close();
     onGo(to);
   };
-  useKeys({ '/': () => setOpen(true) }, 'frame');
   return (
     <>
-      <button
-        type="button"
-        className="flex min-h-12 shrink-0 items-center gap-2 rounded-sm border border-outline bg-raised px-3 font-semibold"
-        onClick={() => setOpen(true)}
-        data-find
-      >
-        {t('find.open')}{' '}
-        <span className="max-lg:hidden">
-          <Key>/</Key>
-        </span>
-      </button>
+      <FindButton className="min-h-12 px-3 font-semibold" onOpen={() => setOpen(true)} />
       <Sheet open={open} onOpenChange={(o) => !o && close()} title={t('tablet.find')} close={t('close')} wide>
         <form
           className="flex gap-2"
@@ -87,7 +76,7 @@ export function BayFind({
             onScan={(scan) => {
               if (scan.kind === 'nothing') return t('scan.hint');
               if (scan.kind !== 'label') {
-                setText(scan.kind === 'vin' ? scan.vin : scan.kind === 'text' ? scan.text : '');
+                setText(scannedText(scan));
                 return null;
               }
               if (!jobs.some((j) => j.id === scan.job)) return t('tablet.find-not-here');
@@ -127,12 +116,14 @@ export function BayFindInJob({ jobs, onGo }: { jobs: readonly PackHere[]; onGo: 
   const { view, words, say } = useJob();
   const strip = useView(stripView);
   const steps = (['strip', 'mount'] as const).flatMap((tab) =>
-    (tab === 'strip' ? strip.out : strip.back).map(({ step }): StepOnWay => ({
-      id: step.id,
-      tab,
-      title: stepTitle(step, words, say),
-      place: stepPlace(step, words, say),
-    })),
+    (tab === 'strip' ? strip.out : strip.back.filter((l) => isDue(l, strip.out))).map(
+      ({ step }): StepOnWay => ({
+        id: step.id,
+        tab,
+        title: stepTitle(step, words, say),
+        place: stepPlace(step, words, say),
+      }),
+    ),
   );
   return <BayFind jobs={jobs} here={view.id} steps={steps} onGo={onGo} />;
 }

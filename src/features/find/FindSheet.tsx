@@ -7,6 +7,7 @@ import { Sheet } from '@/ui/Sheet';
 import { useFrameWords } from '@/ui/WordsContext';
 import { ScanButton } from '../job/scan/ScanButton';
 import { labelHref } from '../job/scan/labelHref';
+import { scannedText } from '../job/scan/scannedText';
 import { PLACES } from './places';
 import { useFound } from './useFound';
 
@@ -76,7 +77,7 @@ export function FindSheet({ lead, onClose }: { lead: boolean; onClose: () => voi
               onClose();
               router.push(labelHref(scan));
             } else {
-              setText(scan.kind === 'vin' ? scan.vin : scan.kind === 'text' ? scan.text : '');
+              setText(scannedText(scan));
               setAt(0);
             }
             return null;

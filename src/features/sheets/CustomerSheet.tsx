@@ -1,5 +1,5 @@
 'use client';
-import type { ReleaseDocument } from '@/core/job';
+import { priceOf, type ReleaseDocument } from '@/core/job';
 import { LampFace } from '@/ui/LampFace';
 import { RecordLight } from './RecordLight';
 import { SHEET_CELL, SheetFrame, SheetLines, SheetPart, useSheetWords } from './SheetFrame';
@@ -52,7 +52,7 @@ function Paid({ doc }: { doc: ReleaseDocument }) {
   const { say, t } = useSheetWords(doc);
   const money = (m: { readonly minor: number; readonly currency: string }) => say.money(m.minor, m.currency);
   const quotes = (doc.records?.quotes ?? []).flatMap((q) => {
-    const sum = q.agreed?.total ?? q.total;
+    const sum = priceOf(q);
     return sum ? [{ ...q, sum }] : [];
   });
   const scopes = doc.records?.scopes?.filter((s) => s.price) ?? [];
@@ -69,7 +69,16 @@ function Paid({ doc }: { doc: ReleaseDocument }) {
                   {q.agreed ? t('sheet.agreed', { words: q.agreed.words }) : t('sheet.reckoned')}
                 </span>
               </th>
-              <td className={`${SHEET_CELL} text-right`}>{money(q.sum)}</td>
+              <td className={`${SHEET_CELL} text-right`}>
+                {money(q.sum)}
+                {q.taxed !== undefined && (
+                  <span className="block text-sm">
+                    {q.taxed
+                      ? t('quote.with-tax', { percent: q.taxed.bp / 100, total: money(q.taxed.total) })
+                      : t('sheet.no-tax')}
+                  </span>
+                )}
+              </td>
             </tr>
           ))}
           {scopes.map((s, i) => (
@@ -89,13 +98,13 @@ function Paid({ doc }: { doc: ReleaseDocument }) {
 
 /** What whoever drives it wants to know later: where its fuse is, how it was set, and whom to ask with what in hand. */
 function Keep({ doc }: { doc: ReleaseDocument }) {
-  const { words, say, t } = useSheetWords(doc);
+  const { say, t } = useSheetWords(doc);
   const lines = [
     ...(doc.wiring?.feeds ?? []).map((f) =>
       t('sheet.keep-feed', {
         does: say.does(f.does),
         place: f.place ? say.place(f.place) : f.words,
-        fuse: f.fuseA === undefined ? 'none' : words.tCode('sheet.keep-fuse', { fuseA: f.fuseA }),
+        fuse: f.fuseA === undefined ? 'none' : t('sheet.keep-fuse', { fuseA: f.fuseA }),
       }),
     ),
     ...(doc.wiring?.modes ?? []).map((m) =>

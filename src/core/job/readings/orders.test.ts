@@ -28,18 +28,21 @@ const chosen = event('lamp-chosen', {
   road: 'unknown',
   after: [],
 });
-function read(...events: AnyStoredEvent[]) {
+const read = (...events: AnyStoredEvent[]) => readAt({}, ...events);
+function readAt(rates: { readonly taxBp?: number }, ...events: AnyStoredEvent[]) {
+  const sources = shelfSources(shelf, vehicle, [
+    event('job-opened', { words: 'x' }),
+    event('fact-stated', { key: 'market', subject: 'vehicle', value: 'ECE', source: 'told' }),
+    ...[TL, TR].map((at) =>
+      event('fact-stated', { key: 'functions-altered', subject: at, value: false, source: 'seen' }),
+    ),
+    event('swap-opened', { swap: 's', positions: [TL, TR] }),
+    chosen,
+    ...events,
+  ]);
   return readJob({
-    ...shelfSources(shelf, vehicle, [
-      event('job-opened', { words: 'x' }),
-      event('fact-stated', { key: 'market', subject: 'vehicle', value: 'ECE', source: 'told' }),
-      ...[TL, TR].map((at) =>
-        event('fact-stated', { key: 'functions-altered', subject: at, value: false, source: 'seen' }),
-      ),
-      event('swap-opened', { swap: 's', positions: [TL, TR] }),
-      chosen,
-      ...events,
-    ]),
+    ...sources,
+    rates: { ...sources.rates, ...rates },
     // An earlier job of this vehicle fitted the same lamps.
     otherEvents: [{ ...chosen, id: 'c0', job: 'j0' }],
   });
@@ -75,6 +78,16 @@ describe('the quote', () => {
       ['work', 60, 6000],
     ]);
     expect(quote.total).toEqual({ minor: 44880, currency: 'EUR' });
+  });
+
+  it('with tax is that of what was agreed, else of the quote; without a tax that was set it is not said', () => {
+    const taxed = (taxBp: number | null, ...events: AnyStoredEvent[]) =>
+      readAt(taxBp === null ? {} : { taxBp }, ...events).checks[0]?.orders?.taxed;
+    // 448.80 + 19 % = 534.072; 400.00 + 19 % = 476.00.
+    expect(taxed(1900)).toEqual({ bp: 1900, total: { minor: 53407, currency: 'EUR' } });
+    expect(taxed(1900, agree(40000))).toEqual({ bp: 1900, total: { minor: 47600, currency: 'EUR' } });
+    expect(taxed(null)).toBeNull();
+    expect(taxed(0)).toEqual({ bp: 0, total: { minor: 44880, currency: 'EUR' } });
   });
 
   it('that was agreed stands while its sum does; another sum asks again', () => {
@@ -141,6 +154,7 @@ it('a part that is held behind a proof may go when its own swap is proven, whate
     swap,
     quote: { lines: [], minutes: { p50: 0, p90: 0 }, total: null, unpriced: 0, sharedMin: 0 },
     agreed: null,
+    taxed: null,
     procured: [
       {
         id: R,

@@ -109,6 +109,8 @@ export interface SwapOrders {
     /** The quote is another than the one that was agreed. */
     readonly changed: boolean;
   } | null;
+  /** What the customer pays, tax included: of what was agreed, else of the quote; null: no tax is set, or no price known. */
+  readonly taxed: { readonly bp: number; readonly total: Money } | null;
   readonly procured: readonly Procured[];
   readonly boxes: readonly BoxLine[];
 }
@@ -264,6 +266,8 @@ export function swapOrders(
                 : 'to-order',
     };
   });
+  const price = agreed?.total ?? quote.total;
+  const total = price && withTax(price, s.rates);
   return {
     swap: swap.id,
     quote,
@@ -278,6 +282,7 @@ export function swapOrders(
             quote.total?.minor !== agreed.total.minor || quote.total.currency !== agreed.total.currency,
         }
       : null,
+    taxed: total && s.rates.taxBp !== undefined ? { bp: s.rates.taxBp, total } : null,
     procured,
     boxes: Object.entries(judgement.lamps).map(([position, lamp]) => boxLine(position, lamp, record)),
   };

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { AnyStoredEvent, Surety } from '../events';
 import { event, fact, HL, HR, read, shelf, worked, workedWithDrl } from '../testing/packetJob';
 import { historyLines } from './historyLines';
-import { releaseRecords } from './releaseRecords';
+import { priceOf, releaseRecords } from './releaseRecords';
 
 const records = (events: readonly AnyStoredEvent[]) =>
   releaseRecords(
@@ -63,6 +63,10 @@ describe('the records that are frozen with a job', () => {
     expect(quote?.total?.minor).toBe(sum);
     expect(quote?.lines.map((l) => l.kind)).toEqual(['lamp', 'lamp', 'work']);
     expect(quote?.lines[0]?.name).toMatch(/Sounder/);
+    // Nobody agreed: it costs what was reckoned.
+    expect(quote && priceOf(quote)).toEqual(quote?.total);
+    const agreed = { total: { minor: 100, currency: 'EUR' }, words: 'by phone' };
+    expect(quote && priceOf({ ...quote, agreed })).toEqual(agreed.total);
   });
 });
 

@@ -36,6 +36,8 @@ export interface ReleaseRecords {
     }[];
     readonly total: Money | null;
     readonly agreed: { readonly total: Money; readonly words: string } | null;
+    /** With tax, in hundredths of a per cent; null: no tax was set. Absent: frozen before it was kept. */
+    readonly taxed?: { readonly bp: number; readonly total: Money } | null;
   }[];
   /** Absent: frozen before its price was kept. */
   readonly scopes?: readonly {
@@ -120,6 +122,9 @@ export interface ReleaseRecords {
   })[];
 }
 
+/** What a swap cost its customer: as it was agreed, else as it was reckoned; null: it had no price. */
+export const priceOf = (q: ReleaseRecords['quotes'][number]): Money | null => q.agreed?.total ?? q.total;
+
 /** Freezes what was measured, unpacked and agreed. @param nameOf name of a person by user id */
 export function releaseRecords(
   reading: JobReading,
@@ -167,6 +172,7 @@ export function releaseRecords(
         }),
       total: o.quote.total,
       agreed: o.agreed ? { total: o.agreed.total, words: o.agreed.words } : null,
+      taxed: o.taxed,
     })),
     scopes: record.scopes.map((e) => ({
       words: e.body.words,
